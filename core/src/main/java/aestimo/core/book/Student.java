@@ -1,0 +1,44 @@
+package aestimo.core.book;
+
+import java.time.LocalDate;
+import java.util.Optional;
+
+/**
+ * A student of the class.
+ *
+ * @param number the school's number; may be empty
+ * @param set the group within the class; empty where there is none
+ * @param joined first day in the class, inclusive; empty: from the start
+ * @param left last day in the class, inclusive; empty: still in it
+ */
+public record Student(
+        StudentId id,
+        String family,
+        String given,
+        String number,
+        Optional<String> set,
+        Optional<LocalDate> joined,
+        Optional<LocalDate> left) {
+    /** @throws IllegalArgumentException when they left before they joined */
+    public Student {
+        if (joined.isPresent() && left.isPresent() && left.get().isBefore(joined.get())) {
+            throw new IllegalArgumentException(
+                    family + ", " + given + " left on " + left.get() + ", before joining on " + joined.get());
+        }
+    }
+
+    public boolean isEnrolledOn(LocalDate day) {
+        return joined.map(first -> !day.isBefore(first)).orElse(true)
+                && left.map(last -> !day.isAfter(last)).orElse(true);
+    }
+
+    /** Whether a piece was ever meant for this student: enrolled on its date. */
+    public boolean isMeant(Assessment assessment) {
+        return isEnrolledOn(assessment.date());
+    }
+
+    /** “Brandt, Ilva”; the family name alone where no given name is known. */
+    public String listName() {
+        return given.isEmpty() ? family : family + ", " + given;
+    }
+}

@@ -1,0 +1,2 @@
+/** Bands and the {@link aestimo.core.boundary.Boundaries} that turn a percent into a grade (rules, section 5). */
+package aestimo.core.boundary;

@@ -1,0 +1,60 @@
+package aestimo.core.value;
+
+/**
+ * A percent, exact: a mark's, an average's, a result's, or the one a band starts from. Over 100 and below 0 are
+ * possible where the rules allow them. Immutable.
+ */
+public record Percent(Fraction exact) implements Comparable<Percent> {
+    public static final Percent ZERO = new Percent(Fraction.ZERO);
+    public static final Percent HUNDRED = new Percent(Fraction.HUNDRED);
+
+    public static Percent of(long whole) {
+        return new Percent(Fraction.of(whole));
+    }
+
+    /** Rules, section 1: 100·r/M. */
+    public static Percent of(Mark mark, OutOf outOf) {
+        return new Percent(mark.toFraction().times(Fraction.HUNDRED).dividedBy(outOf.toFraction()));
+    }
+
+    /**
+     * Reads a plain decimal such as {@code "72.5"}.
+     *
+     * @throws IllegalArgumentException when it is no number with at most four places
+     */
+    public static Percent parse(String text) {
+        return new Percent(Fraction.from(Decimals.parse(text, "percent")));
+    }
+
+    /** This percent rounded half up as the class shows it. */
+    public Percent rounded(Places places) {
+        return new Percent(exact.roundedTo(places.count()));
+    }
+
+    /** As shown on a page: rounded half up, always with the class's number of places. */
+    public String shown(Places places) {
+        return exact.toDecimal(places.count()).toPlainString();
+    }
+
+    public Percent plus(Percent other) {
+        return new Percent(exact.plus(other.exact));
+    }
+
+    public Percent minus(Percent other) {
+        return new Percent(exact.minus(other.exact));
+    }
+
+    public boolean isAtLeast(Percent other) {
+        return compareTo(other) >= 0;
+    }
+
+    @Override
+    public int compareTo(Percent other) {
+        return exact.compareTo(other.exact);
+    }
+
+    @Override
+    public String toString() {
+        return exact + " %";
+    }
+}
