@@ -1,0 +1,2 @@
+/** Open formats in and out, without a server. Each format has a package; all of them know the core, none the application. */
+package aestimo.exchange;

@@ -1,0 +1,2 @@
+/** Students read from pasted words: {@link aestimo.exchange.roster.PastedRoster}. */
+package aestimo.exchange.roster;

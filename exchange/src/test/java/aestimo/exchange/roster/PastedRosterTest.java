@@ -1,0 +1,61 @@
+package aestimo.exchange.roster;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.Test;
+
+class PastedRosterTest {
+    @Test
+    void readsASchoolSheetWithItsOwnHeadings() throws IOException {
+        PastedRoster roster;
+        try (InputStream in = getClass().getResourceAsStream("/samples/roster-pasted.tsv")) {
+            roster = PastedRoster.read(new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        }
+        assertThat(roster.columns())
+                .containsExactly(
+                        new PastedRoster.Column("Adm no", "number"),
+                        new PastedRoster.Column("Pupil", "name"),
+                        new PastedRoster.Column("Group", "set"),
+                        new PastedRoster.Column("Entry score", ""),
+                        new PastedRoster.Column("Support", ""),
+                        new PastedRoster.Column("Last report", ""));
+        assertThat(roster.lines()).hasSize(24);
+        assertThat(roster.lines().get(3)).isEqualTo(new RosterLine(5, "2204", "Brandt", "Ilva", "North"));
+        assertThat(roster.problems()).isEmpty();
+    }
+
+    @Test
+    void readsNamesOnLinesEitherWayRound() {
+        PastedRoster roster = PastedRoster.read("Brandt, Ilva\r\n\r\n  Ida  van Bellweather \nKwame\n");
+        assertThat(roster.lines())
+                .containsExactly(
+                        new RosterLine(1, "", "Brandt", "Ilva", ""),
+                        new RosterLine(3, "", "Bellweather", "Ida van", ""),
+                        new RosterLine(4, "", "Kwame", "", ""));
+    }
+
+    @Test
+    void readsABlockWithoutHeadingsByWhatItHolds() {
+        PastedRoster roster = PastedRoster.read("17\tOsei\tKofi\tNorth\n18\tQuill\tEsme\t\n");
+        assertThat(roster.columns())
+                .extracting(PastedRoster.Column::takenFor)
+                .containsExactly("number", "family name", "given name", "set");
+        assertThat(roster.lines())
+                .containsExactly(
+                        new RosterLine(1, "17", "Osei", "Kofi", "North"), new RosterLine(2, "18", "Quill", "Esme", ""));
+    }
+
+    @Test
+    void aLineWithoutAStudentIsNamedNotSwallowed() {
+        PastedRoster roster = PastedRoster.read("Surname\tForename\tNo\nOsei\tKofi\t1\n\tEsme\t2\n" + "y".repeat(101));
+        assertThat(roster.lines()).hasSize(1);
+        assertThat(roster.problems())
+                .containsExactly(
+                        "Line 3 holds no name; it is left out.",
+                        "Line 4 holds over 100 letters in one place; it is left out. Is there a tab missing?");
+        assertThat(PastedRoster.read(" \n\t\n").lines()).isEmpty();
+    }
+}

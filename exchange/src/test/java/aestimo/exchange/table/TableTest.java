@@ -1,0 +1,59 @@
+package aestimo.exchange.table;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import aestimo.exchange.table.Table.Cell;
+import de.siegmar.fastcsv.reader.CsvReader;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.apache.poi.ss.usermodel.CellType;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.junit.jupiter.api.Test;
+
+class TableTest {
+    private static final Table TABLE = new Table(
+            "9B: Geography / Term 2",
+            List.of("Student", "Result", "=HYPERLINK(1)"),
+            List.of(
+                    List.of(Cell.of("Brandt, “Ilva”"), Cell.of(new BigDecimal("67.50")), Cell.of("=1+1")),
+                    List.of(Cell.of("O\"Neil\nZoë"), Cell.of(new BigDecimal("-2.1")), Cell.of("@cmd")),
+                    List.of(Cell.of("-absent"), Cell.EMPTY, Cell.of("'quoted"))));
+
+    @Test
+    void csvIsRfc4180AndRunsNothing() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        CsvTable.write(TABLE, out);
+        String csv = out.toString(StandardCharsets.UTF_8);
+        assertThat(csv).startsWith("Student,Result,'=HYPERLINK(1)\r\n").contains("\"O\"\"Neil\nZoë\",-2.1,'@cmd\r\n");
+        assertThat(CsvReader.builder().ofCsvRecord(csv).stream().map(row -> row.getFields()))
+                .containsExactly(
+                        List.of("Student", "Result", "'=HYPERLINK(1)"),
+                        List.of("Brandt, “Ilva”", "67.50", "'=1+1"),
+                        List.of("O\"Neil\nZoë", "-2.1", "'@cmd"),
+                        List.of("'-absent", "", "'quoted"));
+    }
+
+    @Test
+    void xlsxKeepsNumbersNumbersAndTextText() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        XlsxTable.write(TABLE, out);
+        try (XSSFWorkbook workbook = new XSSFWorkbook(new ByteArrayInputStream(out.toByteArray()))) {
+            var sheet = workbook.getSheetAt(0);
+            assertThat(sheet.getSheetName()).isEqualTo("9B  Geography   Term 2");
+            assertThat(sheet.getRow(1).getCell(1).getNumericCellValue()).isEqualTo(67.5);
+            assertThat(sheet.getRow(1).getCell(2).getCellType()).isEqualTo(CellType.STRING);
+            assertThat(sheet.getRow(2).getCell(0).getStringCellValue()).isEqualTo("O\"Neil\nZoë");
+        }
+    }
+
+    @Test
+    void aRowOfAnotherLengthIsRefused() {
+        assertThatThrownBy(() -> new Table("t", List.of("a", "b"), List.of(List.of(Cell.EMPTY))))
+                .hasMessage("row 1 has 1 cells under 2 headings");
+    }
+}
