@@ -69,6 +69,12 @@ public final class AssessmentFigures {
         return Mean.of(percents.values());
     }
 
+    /** The mean told as a mark out of the assessment's own out-of: p·M/100. */
+    public Optional<Fraction> meanMark() {
+        return mean().map(percent ->
+                assessment.outOf().toFraction().times(percent.exact()).dividedBy(Fraction.HUNDRED));
+    }
+
     public Optional<Percent> lowest() {
         return quantile(0);
     }

@@ -148,6 +148,11 @@ public final class Standing {
         return Optional.ofNullable(assessments.get(id));
     }
 
+    /** The grade of any percent by the class's boundaries, such as a single mark's; empty where there are none. */
+    public Optional<Band> gradeOf(Percent percent) {
+        return grading.judge(percent).grade();
+    }
+
     /** The mean result of those present, for the class and each set (rules, section 6). */
     public GroupMean mean() {
         return meanOf(student -> student.result().map(Result::exact));

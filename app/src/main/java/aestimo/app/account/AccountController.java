@@ -1,0 +1,106 @@
+package aestimo.app.account;
+
+import aestimo.app.web.FormException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The door: the first account, signing in; and the account page. */
+@Controller
+class AccountController {
+    private final AccountService accounts;
+
+    AccountController(AccountService accounts) {
+        this.accounts = accounts;
+    }
+
+    @GetMapping("/sign-in")
+    String signIn(@AuthenticationPrincipal SignedInTeacher teacher) {
+        if (teacher != null) {
+            return "redirect:/";
+        }
+        return accounts.hasAnyAccount() ? "account/sign-in" : "redirect:/welcome";
+    }
+
+    @GetMapping("/welcome")
+    String welcome(Model model) {
+        if (accounts.hasAnyAccount()) {
+            return "redirect:/sign-in";
+        }
+        model.addAttribute("shortest", AccountService.SHORTEST_PASSWORD);
+        return "account/welcome";
+    }
+
+    @PostMapping("/welcome")
+    String createFirst(
+            @RequestParam String signIn,
+            @RequestParam String name,
+            @RequestParam String password,
+            Model model,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        if (accounts.hasAnyAccount()) {
+            return "redirect:/sign-in";
+        }
+        try {
+            accounts.createFirst(signIn, name, password);
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            model.addAttribute("signIn", signIn);
+            model.addAttribute("name", name);
+            model.addAttribute("shortest", AccountService.SHORTEST_PASSWORD);
+            return "account/welcome";
+        }
+        SignedInTeacher teacher = accounts.check(signIn, password).orElseThrow();
+        request.getSession();
+        request.changeSessionId();
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(teacher, null, List.of()));
+        new HttpSessionSecurityContextRepository().saveContext(context, request, response);
+        return "redirect:/";
+    }
+
+    @PostMapping("/account/look")
+    String changeLook(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam String name,
+            @RequestParam String theme,
+            @RequestParam String rowHeight,
+            @RequestParam String typeSize,
+            RedirectAttributes told) {
+        return told(
+                told,
+                "Kept.",
+                () -> accounts.changeLook(teacher.id(), new Look(name.strip(), theme, rowHeight, typeSize)));
+    }
+
+    @PostMapping("/account/password")
+    String changePassword(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam String present,
+            @RequestParam String fresh,
+            RedirectAttributes told) {
+        return told(told, "The password is changed.", () -> accounts.changePassword(teacher.id(), present, fresh));
+    }
+
+    private static String told(RedirectAttributes told, String done, Runnable work) {
+        try {
+            work.run();
+            told.addFlashAttribute("done", done);
+        } catch (FormException refused) {
+            told.addFlashAttribute("problems", refused.problems());
+        }
+        return "redirect:/account";
+    }
+}

@@ -1,0 +1,41 @@
+package aestimo.app.account;
+
+import aestimo.app.store.TeacherId;
+import java.time.OffsetDateTime;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+
+/** Accounts: the only data read before anybody is signed in. */
+@Mapper
+interface AccountMapper {
+    boolean hasAny();
+
+    /** Makes all who would create the first account wait for each other until their transactions end. */
+    void lockFirstAccount();
+
+    Optional<Account> findBySignIn(@Param("signIn") String signIn);
+
+    Optional<Account> findById(@Param("teacher") TeacherId teacher);
+
+    /** Returns 1, or 0 where the name is taken. */
+    int insert(
+            @Param("signIn") String signIn,
+            @Param("name") String name,
+            @Param("hash") String hash,
+            @Param("now") OffsetDateTime now);
+
+    Look findLook(@Param("teacher") TeacherId teacher);
+
+    void updateLook(@Param("teacher") TeacherId teacher, @Param("look") Look look);
+
+    void updatePassword(@Param("teacher") TeacherId teacher, @Param("hash") String hash);
+
+    int countFailuresSince(@Param("signIn") String signIn, @Param("since") OffsetDateTime since);
+
+    void insertFailure(@Param("signIn") String signIn, @Param("now") OffsetDateTime now);
+
+    void deleteFailures(@Param("signIn") String signIn);
+
+    void deleteFailuresBefore(@Param("before") OffsetDateTime before);
+}

@@ -1,0 +1,14 @@
+package aestimo.app.account;
+
+/**
+ * How a teacher likes the pages.
+ *
+ * @param name the teacher's own name
+ * @param theme {@code auto}, {@code light} or {@code dark}
+ * @param rowHeight {@code low}, {@code medium} or {@code high}
+ * @param typeSize {@code small}, {@code medium} or {@code large}
+ */
+public record Look(String name, String theme, String rowHeight, String typeSize) {
+    /** For pages seen before signing in. */
+    public static final Look PLAIN = new Look("", "auto", "medium", "medium");
+}

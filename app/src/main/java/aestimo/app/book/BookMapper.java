@@ -1,0 +1,27 @@
+package aestimo.app.book;
+
+import aestimo.app.store.TeacherId;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+
+/** Reads what a book is made of. */
+@Mapper
+interface BookMapper {
+    List<ClassRow> findClasses(@Param("teacher") TeacherId teacher);
+
+    Optional<ClassRow> findClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<Rows.TermRow> findTerms(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+
+    List<Rows.BandRow> findBands(@Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);
+
+    List<Rows.CategoryRow> findCategories(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<Rows.AssessmentRow> findAssessments(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<Rows.EnrolmentRow> findEnrolments(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<Rows.EntryRow> findEntries(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+}

@@ -1,0 +1,5 @@
+/**
+ * Turns a class's rows into the core's book, in a handful of queries; the only way figures are made. Entry class:
+ * {@link aestimo.app.book.BookService}.
+ */
+package aestimo.app.book;

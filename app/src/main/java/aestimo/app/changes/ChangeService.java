@@ -1,0 +1,70 @@
+package aestimo.app.changes;
+
+import aestimo.app.store.TeacherId;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Keeps the record of alterations. Writing joins the transaction of the alteration itself and refuses to run outside
+ * one, so that the two can only happen together.
+ */
+@Service
+public class ChangeService {
+    private final ChangeMapper mapper;
+    private final Clock clock;
+
+    ChangeService(ChangeMapper mapper, Clock clock) {
+        this.mapper = mapper;
+        this.clock = clock;
+    }
+
+    /** Records the alteration of one entry, asked for by one request of a browser. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void recordEntry(
+            TeacherId teacher,
+            long classId,
+            long assessmentId,
+            long enrolmentId,
+            String was,
+            String became,
+            UUID request) {
+        mapper.insert(
+                teacher, classId, assessmentId, enrolmentId, new Change(now(), "entry", was, became, "typed"), request);
+    }
+
+    /** Records an alteration of the groundwork; nothing where nothing was altered. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void recordGroundwork(TeacherId teacher, long classId, String what, String was, String became) {
+        if (!was.equals(became)) {
+            mapper.insert(teacher, classId, null, null, new Change(now(), what, was, became, "groundwork"), null);
+        }
+    }
+
+    /** Whether a browser's request was applied already. */
+    @Transactional(readOnly = true)
+    public boolean isApplied(TeacherId teacher, UUID request) {
+        return mapper.hasRequest(teacher, request);
+    }
+
+    /** The alterations of one entry, oldest first. */
+    @Transactional(readOnly = true)
+    public List<Change> ofCell(TeacherId teacher, long assessmentId, long enrolmentId) {
+        return mapper.findOfCell(teacher, assessmentId, enrolmentId);
+    }
+
+    /** When an entry of the class was last altered; empty before the first. */
+    @Transactional(readOnly = true)
+    public Optional<OffsetDateTime> latestEntry(TeacherId teacher, long classId) {
+        return Optional.ofNullable(mapper.findLatest(teacher, classId));
+    }
+
+    private OffsetDateTime now() {
+        return OffsetDateTime.now(clock);
+    }
+}

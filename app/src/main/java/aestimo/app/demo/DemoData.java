@@ -1,0 +1,71 @@
+package aestimo.app.demo;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.groundwork.Forms;
+import aestimo.app.groundwork.GroundworkService;
+import aestimo.app.groundwork.YearService;
+import aestimo.app.marks.AssessmentService;
+import aestimo.app.marks.EntryService;
+import aestimo.app.roll.RollService;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Loads the demo into an empty installation: Tidewater Lane School, two teachers, through the same services a teacher's
+ * clicks go through. Each teacher's data comes in one transaction, so that an interrupted start leaves nothing half made.
+ */
+@Component
+@ConditionalOnProperty(name = "aestimo.demo", havingValue = "true")
+class DemoData implements ApplicationRunner {
+    /** Known to everybody, so good for nothing but the demo. */
+    private static final String PASSWORD = "tidewater-lane";
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
+
+    private static final List<Forms.TermLine> TERMS = List.of(
+            new Forms.TermLine(0, "Term 1", "2026-09-01", "2026-12-11"),
+            new Forms.TermLine(0, "Term 2", "2027-01-04", "2027-03-26"),
+            new Forms.TermLine(0, "Term 3", "2027-04-12", "2027-07-02"));
+
+    private final AccountService accounts;
+    private final DemoClass classes;
+    private final TransactionTemplate transactions;
+
+    DemoData(
+            AccountService accounts,
+            YearService years,
+            GroundworkService groundwork,
+            RollService roll,
+            AssessmentService assessments,
+            EntryService entries,
+            PlatformTransactionManager transactionManager) {
+        this.accounts = accounts;
+        this.classes = new DemoClass(years, groundwork, roll, assessments, entries);
+        this.transactions = new TransactionTemplate(transactionManager);
+    }
+
+    /** May be interrupted at any point and run again: what is there already is left alone. */
+    @Override
+    public void run(ApplicationArguments arguments) {
+        load("marin", "Aude Marin", DemoClass.Plan.NINE_B);
+        load("okello", "Tobias Okello", DemoClass.Plan.SEVEN_A);
+    }
+
+    private void load(String signIn, String name, DemoClass.Plan plan) {
+        TeacherId teacher = accounts.find(signIn).orElseGet(() -> accounts.create(signIn, name, PASSWORD));
+        boolean made =
+                ActingTeacher.as(teacher, () -> transactions.execute(status -> classes.make(teacher, TERMS, plan)));
+        if (made) {
+            LOG.info("The demo class of {} is loaded.", signIn);
+        }
+    }
+}

@@ -1,0 +1,157 @@
+package aestimo.app.desk;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.book.ClassRow;
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.Workspace;
+import aestimo.core.book.Book;
+import aestimo.core.book.Term;
+import aestimo.core.result.GroupMean;
+import aestimo.core.result.LooseEnds;
+import aestimo.core.result.Result;
+import aestimo.core.result.Span;
+import aestimo.core.result.Standing;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The desk, the loose ends, and the account page. */
+@Controller
+class DeskController {
+    private static final int DAYS_OF_WEEK = 7;
+
+    private final BookService books;
+    private final FrameService frames;
+    private final AccountService accounts;
+    private final Clock clock;
+
+    DeskController(BookService books, FrameService frames, AccountService accounts, Clock clock) {
+        this.books = books;
+        this.frames = frames;
+        this.accounts = accounts;
+        this.clock = clock;
+    }
+
+    /**
+     * A class on the desk, over its present term.
+     *
+     * @param mean with its grade, as words; empty while there is none
+     */
+    record ClassLine(ClassRow row, String facts, List<Stack> stacks, String mean, int looseEnds) {}
+
+    /** How many have one grade, drawn as dots one on the other. */
+    record Stack(String label, int count) {
+        public List<Integer> dots() {
+            return Stream.iterate(0, i -> i + 1).limit(count).toList();
+        }
+    }
+
+    @GetMapping("/")
+    String desk(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
+        List<ClassBook> open = books.classes(teacher.id()).stream()
+                .map(row -> books.open(teacher.id(), row.id()))
+                .toList();
+        model.addAttribute("frame", frames.ofDesk(teacher, Days.full(LocalDate.now(clock)), facts(open), "desk"));
+        model.addAttribute("classes", open.stream().map(DeskController::line).toList());
+        return "desk/desk";
+    }
+
+    private static String facts(List<ClassBook> open) {
+        if (open.isEmpty()) {
+            return "No class yet";
+        }
+        long students = open.stream().mapToLong(it -> present(it.book())).sum();
+        String classes = open.size() == 1 ? "one class" : open.size() + " classes";
+        Book first = open.get(0).book();
+        return first.termOn(first.today())
+                        .map(term -> weekOf(term, first.today()) + " · ")
+                        .orElse("") + (students == 1 ? "1 student" : students + " students") + " in " + classes;
+    }
+
+    private static String weekOf(Term term, LocalDate today) {
+        long week = ChronoUnit.DAYS.between(monday(term.firstDay()), today) / DAYS_OF_WEEK + 1;
+        long weeks = ChronoUnit.DAYS.between(monday(term.firstDay()), term.lastDay()) / DAYS_OF_WEEK + 1;
+        return "Week " + week + " of " + weeks + " in " + term.name();
+    }
+
+    private static LocalDate monday(LocalDate day) {
+        return day.minusDays(day.getDayOfWeek().getValue() - 1L);
+    }
+
+    private static long present(Book book) {
+        return book.students().stream()
+                .filter(student -> student.isEnrolledOn(book.today()))
+                .count();
+    }
+
+    private static ClassLine line(ClassBook classBook) {
+        Book book = classBook.book();
+        Span now = book.termOn(book.today())
+                .<Span>map(term -> new Span.Terms(Set.of(term.id())))
+                .orElseGet(Span.Year::new);
+        Standing standing = Standing.of(book, now);
+        GroupMean mean = standing.mean();
+        List<Stack> stacks = new ArrayList<>();
+        standing.countsByBand().forEach((band, count) -> stacks.add(0, new Stack(band.label(), count)));
+        Optional<Result> result = mean.mean();
+        long students = present(book);
+        return new ClassLine(
+                classBook.row(),
+                students == 1 ? "1 student" : students + " students",
+                stacks,
+                result.map(it -> it.shown()
+                                + it.grade().map(band -> " · " + band.label()).orElse(""))
+                        .orElse(""),
+                LooseEnds.of(book).size());
+    }
+
+    @GetMapping("/loose-ends")
+    String looseEnds(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
+        List<LooseEndLine> lines = books.classes(teacher.id()).stream()
+                .map(row -> books.open(teacher.id(), row.id()))
+                .flatMap(DeskController::looseEnds)
+                .toList();
+        model.addAttribute("frame", frames.ofDesk(teacher, "Loose ends", "of all classes", "loose-ends"));
+        model.addAttribute("lines", lines);
+        return "desk/loose-ends";
+    }
+
+    @GetMapping("/classes/{classId}/loose-ends")
+    String looseEndsOfClass(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, Workspace.NONE));
+        model.addAttribute("lines", looseEnds(classBook).toList());
+        return "desk/loose-ends";
+    }
+
+    private static Stream<LooseEndLine> looseEnds(ClassBook classBook) {
+        return LooseEnds.of(classBook.book()).stream().map(end -> LooseEndLine.of(classBook, end));
+    }
+
+    @GetMapping("/account")
+    String account(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
+        model.addAttribute("frame", frames.ofDesk(teacher, "Account", "signed in as " + teacher.signIn(), "account"));
+        model.addAttribute("look", accounts.look(teacher.id()));
+        return "account/account";
+    }
+}

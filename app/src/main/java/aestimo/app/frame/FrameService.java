@@ -1,0 +1,141 @@
+package aestimo.app.frame;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.account.Look;
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.book.ClassRow;
+import aestimo.app.store.TeacherId;
+import aestimo.core.book.Book;
+import aestimo.core.book.Category;
+import aestimo.core.book.Student;
+import aestimo.core.result.LooseEnds;
+import aestimo.core.value.Fraction;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Makes the frame of a page. */
+@Service
+public class FrameService {
+    private static final int WIDE = 880;
+    private static final int NARROW = 358;
+
+    private final BookService books;
+    private final AccountService accounts;
+
+    FrameService(BookService books, AccountService accounts) {
+        this.books = books;
+        this.accounts = accounts;
+    }
+
+    /** The frame of a page of no class: the desk and what lies on it. */
+    @Transactional(readOnly = true)
+    public PageFrame ofDesk(SignedInTeacher teacher, String title, String facts, String open) {
+        List<ClassRow> classes = books.classes(teacher.id());
+        int looseEnds = classes.stream()
+                .mapToInt(row ->
+                        LooseEnds.of(books.open(teacher.id(), row.id()).book()).size())
+                .sum();
+        return new PageFrame(
+                title,
+                facts,
+                teacher.id().value(),
+                accounts.look(teacher.id()),
+                tabs(classes, Optional.empty(), Optional.empty()),
+                List.of(
+                        new PageFrame.Link("Desk", "/", open.equals("desk")),
+                        new PageFrame.Link("Years", "/years", open.equals("years")),
+                        new PageFrame.Link("Account", "/account", open.equals("account"))),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                looseEnds,
+                "/loose-ends");
+    }
+
+    /** The frame of a page of one class, over the span its address says. */
+    @Transactional(readOnly = true)
+    public PageFrame ofClass(
+            SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, Workspace open) {
+        return ofClass(
+                teacher.id(),
+                accounts.look(teacher.id()),
+                classBook,
+                SpanChoice.read(parameters, classBook.book()),
+                open);
+    }
+
+    private PageFrame ofClass(TeacherId teacher, Look look, ClassBook classBook, SpanChoice span, Workspace open) {
+        ClassRow row = classBook.row();
+        return new PageFrame(
+                row.title(),
+                facts(classBook.book()),
+                teacher.value(),
+                look,
+                tabs(books.classes(teacher), Optional.of(row), Optional.of(span)),
+                Arrays.stream(Workspace.values())
+                        .filter(workspace -> workspace != Workspace.NONE)
+                        .map(workspace -> new PageFrame.Link(
+                                workspace.words(),
+                                "/classes/" + row.id() + "/" + workspace.path() + "?" + span.query(),
+                                workspace == open))
+                        .toList(),
+                Optional.of(row),
+                Optional.of(span),
+                YearLine.of(classBook, span, WIDE),
+                YearLine.of(classBook, span, NARROW),
+                LooseEnds.of(classBook.book()).size(),
+                "/classes/" + row.id() + "/loose-ends?" + span.query());
+    }
+
+    private static List<PageFrame.Tab> tabs(
+            List<ClassRow> classes, Optional<ClassRow> open, Optional<SpanChoice> span) {
+        // Classes of past years leave the spine; one opened from a link stays in sight.
+        String newest = classes.isEmpty() ? "" : classes.get(0).yearName();
+        return classes.stream()
+                .filter(row -> row.yearName().equals(newest)
+                        || open.filter(it -> it.id() == row.id()).isPresent())
+                .map(row -> {
+                    boolean sameYear =
+                            open.filter(it -> it.yearId() == row.yearId()).isPresent();
+                    String query = span.filter(choice -> choice.isAlsoOf(sameYear))
+                            .map(choice -> "?" + choice.query())
+                            .orElse("");
+                    return new PageFrame.Tab(
+                            row.tab(),
+                            row.title(),
+                            row.tint(),
+                            "/classes/" + row.id() + "/marks" + query,
+                            open.filter(it -> it.id() == row.id()).isPresent());
+                })
+                .toList();
+    }
+
+    private static String facts(Book book) {
+        long students = book.students().stream()
+                .filter(student -> student.isEnrolledOn(book.today()))
+                .count();
+        long sets = book.students().stream()
+                .map(Student::set)
+                .flatMap(Optional::stream)
+                .distinct()
+                .count();
+        Fraction weights = book.categories().stream()
+                .filter(Category::counts)
+                .map(category -> category.weight().toFraction())
+                .reduce(Fraction.ZERO, Fraction::plus);
+        return (students == 1 ? "1 student" : students + " students")
+                + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + sets + " sets")
+                + (book.categories().isEmpty() ? " · no categories yet" : " · weights add to " + plain(weights));
+    }
+
+    private static String plain(Fraction weights) {
+        return weights.toDecimal(4).stripTrailingZeros().toPlainString();
+    }
+}

@@ -1,0 +1,44 @@
+package aestimo.app.frame;
+
+import aestimo.app.account.Look;
+import aestimo.app.book.ClassRow;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * All that the frame of one page shows.
+ *
+ * @param title heading of the page, and of the browser's tab
+ * @param facts one line under the heading
+ * @param teacher id of the teacher, for keeping what is typed apart from another's on the same machine
+ * @param tabs the spine's classes
+ * @param links workspaces of the class, or the pages of the desk
+ * @param open the class looked at; empty on pages of no class
+ * @param span empty on pages without a span
+ * @param looseEnds how many there are, of the class looked at or of all
+ * @param looseEndsHref where they are listed
+ */
+public record PageFrame(
+        String title,
+        String facts,
+        long teacher,
+        Look look,
+        List<Tab> tabs,
+        List<Link> links,
+        Optional<ClassRow> open,
+        Optional<SpanChoice> span,
+        Optional<YearLine> yearLine,
+        Optional<YearLine> narrowYearLine,
+        int looseEnds,
+        String looseEndsHref) {
+    /** An index tab of the spine. */
+    public record Tab(String label, String title, int tint, String href, boolean open) {}
+
+    /** One of the plain words beside the heading. */
+    public record Link(String words, String href, boolean open) {}
+
+    /** The span as part of an address, with nothing where there is none. */
+    public String query() {
+        return span.map(SpanChoice::query).orElse("");
+    }
+}

@@ -1,0 +1,94 @@
+package aestimo.app.groundwork;
+
+import aestimo.app.web.FormFields;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** What the groundwork's forms hold, as typed; kept so that a form refused is shown again with everything in it. */
+public final class Forms {
+    private Forms() {}
+
+    /** @param id 0 for one not kept yet */
+    public record TermLine(long id, String name, String starts, String ends) {
+        boolean isEmpty() {
+            return name.isEmpty() && starts.isEmpty() && ends.isEmpty();
+        }
+    }
+
+    /** @param version of the year when the form was made; 0 for a new one */
+    public record YearForm(String name, int version, List<TermLine> terms) {
+        static YearForm read(FormFields fields) {
+            List<TermLine> terms = new ArrayList<>();
+            for (int i = 0; i < fields.texts("termName").size(); i++) {
+                TermLine line = new TermLine(
+                        FormFields.toNumber(fields.text("termId", i)),
+                        fields.text("termName", i),
+                        fields.text("starts", i),
+                        fields.text("ends", i));
+                if (!line.isEmpty()) {
+                    terms.add(line);
+                }
+            }
+            return new YearForm(fields.text("name"), (int) fields.number("version"), terms);
+        }
+    }
+
+    /** @param tint one of the eight colours */
+    public record ClassForm(long yearId, String name, String subject, int tint) {
+        static ClassForm read(FormFields fields) {
+            return new ClassForm(
+                    fields.number("yearId"), fields.text("name"), fields.text("subject"), (int) fields.number("tint"));
+        }
+    }
+
+    /** @param id 0 for one not kept yet */
+    public record CategoryLine(long id, String name, String weight, String shape, int tint) {}
+
+    public record WeightsForm(int version, List<CategoryLine> categories) {
+        static WeightsForm read(FormFields fields) {
+            List<CategoryLine> lines = new ArrayList<>();
+            for (int i = 0; i < fields.texts("categoryName").size(); i++) {
+                CategoryLine line = new CategoryLine(
+                        FormFields.toNumber(fields.text("categoryId", i)),
+                        fields.text("categoryName", i),
+                        fields.text("weight", i).replace(',', '.'),
+                        fields.text("shape", i),
+                        (int) FormFields.toNumber(fields.text("tint", i)));
+                if (line.id() != 0 || !line.name().isEmpty() || !line.weight().isEmpty()) {
+                    lines.add(line);
+                }
+            }
+            return new WeightsForm((int) fields.number("version"), lines);
+        }
+    }
+
+    /** @param from percent, as typed */
+    public record BandLine(String label, String from) {}
+
+    public record BoundariesForm(int version, List<BandLine> bands) {
+        static BoundariesForm read(FormFields fields) {
+            List<BandLine> lines = new ArrayList<>();
+            for (int i = 0; i < fields.texts("label").size(); i++) {
+                BandLine line = new BandLine(
+                        fields.text("label", i), fields.text("from", i).replace(',', '.'));
+                if (!line.label().isEmpty() || !line.from().isEmpty()) {
+                    lines.add(line);
+                }
+            }
+            return new BoundariesForm((int) fields.number("version"), lines);
+        }
+    }
+
+    /** A date as a form sends it; empty where it is none. */
+    static Optional<LocalDate> date(String text) {
+        try {
+            LocalDate date = LocalDate.parse(text);
+            return date.getYear() < 1900 || date.getYear() > 2999 ? Optional.empty() : Optional.of(date);
+        } catch (DateTimeParseException none) {
+            return Optional.empty();
+        }
+    }
+}

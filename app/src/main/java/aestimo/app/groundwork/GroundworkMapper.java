@@ -1,0 +1,111 @@
+package aestimo.app.groundwork;
+
+import aestimo.app.store.TeacherId;
+import aestimo.core.value.Percent;
+import aestimo.core.value.Weight;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+
+@Mapper
+interface GroundworkMapper {
+    record YearRow(long id, String name, int version) {}
+
+    record TermRow(long id, long yearId, String name, LocalDate starts, LocalDate ends) {}
+
+    record DatedPiece(String className, String title, LocalDate date) {}
+
+    record CategoryRow(long id, String name, Weight weight, String shape, int tint, int assessments) {}
+
+    List<YearRow> findYears(@Param("teacher") TeacherId teacher);
+
+    Optional<YearRow> findYear(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+
+    List<TermRow> findTerms(@Param("teacher") TeacherId teacher);
+
+    /** Returns the id of the new year, or null where the name is taken. */
+    Long insertYear(@Param("teacher") TeacherId teacher, @Param("name") String name);
+
+    /** Returns 0 where the year was altered since that version. */
+    int updateYear(
+            @Param("teacher") TeacherId teacher,
+            @Param("yearId") long yearId,
+            @Param("version") int version,
+            @Param("name") String name);
+
+    boolean isYearNameTaken(
+            @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("name") String name);
+
+    void insertTerm(
+            @Param("teacher") TeacherId teacher,
+            @Param("yearId") long yearId,
+            @Param("name") String name,
+            @Param("starts") LocalDate starts,
+            @Param("ends") LocalDate ends);
+
+    int updateTerm(
+            @Param("teacher") TeacherId teacher,
+            @Param("yearId") long yearId,
+            @Param("termId") long termId,
+            @Param("name") String name,
+            @Param("starts") LocalDate starts,
+            @Param("ends") LocalDate ends);
+
+    void deleteTermsBut(
+            @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("kept") List<Long> kept);
+
+    /** Moves names out of each other's way, so that two terms can swap theirs. */
+    void parkTermNames(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+
+    List<DatedPiece> findPiecesOutsideTerms(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+
+    long insertBoundaries(@Param("teacher") TeacherId teacher, @Param("name") String name);
+
+    /** Returns the id of the new class, or null where the year has one of this name. */
+    Long insertClass(
+            @Param("teacher") TeacherId teacher,
+            @Param("boundariesId") long boundariesId,
+            @Param("form") Forms.ClassForm form);
+
+    boolean isClassNameTaken(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("form") Forms.ClassForm form);
+
+    void updateClass(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("form") Forms.ClassForm form);
+
+    /** Counts one save of the class's groundwork; returns 0 where it was saved since that version. */
+    int advanceClass(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("version") int version);
+
+    List<CategoryRow> findCategories(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    void parkCategoryNames(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    void insertCategory(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("place") int place,
+            @Param("weight") Weight weight,
+            @Param("line") Forms.CategoryLine line);
+
+    int updateCategory(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("place") int place,
+            @Param("weight") Weight weight,
+            @Param("line") Forms.CategoryLine line);
+
+    void deleteCategory(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("categoryId") long categoryId);
+
+    void deleteBands(@Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);
+
+    void insertBand(
+            @Param("teacher") TeacherId teacher,
+            @Param("boundariesId") long boundariesId,
+            @Param("place") int place,
+            @Param("label") String label,
+            @Param("from") Percent from);
+}

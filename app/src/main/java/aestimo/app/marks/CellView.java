@@ -1,0 +1,61 @@
+package aestimo.app.marks;
+
+import aestimo.app.book.ClassBook;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Student;
+import aestimo.core.entry.Entry;
+import aestimo.core.typed.EntryText;
+import java.util.Locale;
+
+/**
+ * One cell as the sheet shows it.
+ *
+ * @param shown the words or figure in the cell
+ * @param kind how it looks: {@code mark}, {@code blank}, {@code absent}, {@code excused}, {@code not-in}, {@code doubt}
+ * @param typed what F2 opens
+ * @param reason why it is in doubt; empty otherwise
+ * @param meant false where the piece is not meant for the student
+ */
+record CellView(
+        long assessment,
+        long student,
+        String shown,
+        String kind,
+        String typed,
+        boolean late,
+        boolean toFinish,
+        int version,
+        String reason,
+        boolean meant) {
+    static CellView of(ClassBook classBook, Student student, Assessment assessment) {
+        Entry entry = classBook.book().entry(student, assessment);
+        String reason =
+                EntryText.reasonForDoubt(entry, assessment, classBook.book().boundaries());
+        return new CellView(
+                ClassBook.id(assessment),
+                ClassBook.id(student),
+                shown(entry),
+                reason.isEmpty() ? kind(entry) : "doubt",
+                entry.toString(),
+                entry.isLate(),
+                entry.isToFinish(),
+                classBook.version(assessment, student),
+                reason,
+                student.isMeant(assessment));
+    }
+
+    /** The signs stand beside the words, so they are not in them. */
+    private static String shown(Entry entry) {
+        return switch (entry.kind()) {
+            case NOT_HANDED_IN -> "not in";
+            default -> entry.withLate(false).withToFinish(false).toString();
+        };
+    }
+
+    private static String kind(Entry entry) {
+        return switch (entry.kind()) {
+            case NOT_HANDED_IN -> "not-in";
+            default -> entry.kind().name().toLowerCase(Locale.ROOT);
+        };
+    }
+}

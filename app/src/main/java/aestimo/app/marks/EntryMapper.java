@@ -1,0 +1,30 @@
+package aestimo.app.marks;
+
+import aestimo.app.store.TeacherId;
+import aestimo.core.value.Mark;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+
+@Mapper
+interface EntryMapper {
+    /** An entry as it is written; the mark is null unless it is one. */
+    record EntryRow(
+            long classId,
+            long assessmentId,
+            long enrolmentId,
+            String kind,
+            Mark mark,
+            String words,
+            boolean late,
+            boolean toFinish) {}
+
+    /**
+     * Writes an entry whose version is {@code base}, 0 for a cell never touched.
+     *
+     * @return 1, or 0 where the cell has another version by now
+     */
+    int write(@Param("teacher") TeacherId teacher, @Param("entry") EntryRow entry, @Param("base") int base);
+
+    /** How many cells of a class hold something. */
+    int countFilled(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+}

@@ -1,0 +1,109 @@
+package aestimo.app.marks;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Student;
+import aestimo.core.entry.Entry;
+import aestimo.core.typed.EntryText;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Keeps what is typed into cells. Each entry arrives with an id and the version it was typed over: delivered twice it
+ * is applied once, and an entry altered elsewhere meanwhile is never overwritten.
+ */
+@Service
+public class EntryService {
+    static final int MOST_AT_ONCE = 500;
+    static final int LONGEST_TEXT = 200;
+
+    private final BookService books;
+    private final EntryMapper mapper;
+    private final ChangeService changes;
+
+    EntryService(BookService books, EntryMapper mapper, ChangeService changes) {
+        this.books = books;
+        this.mapper = mapper;
+        this.changes = changes;
+    }
+
+    /** What became of one typed entry. */
+    public enum Outcome {
+        KEPT,
+        /** The cell was altered elsewhere since; it stands as it is, and so does what was typed, with the teacher. */
+        ALTERED_ELSEWHERE
+    }
+
+    /** How many cells of a class hold something. */
+    @Transactional(readOnly = true)
+    public int countFilled(TeacherId teacher, long classId) {
+        return mapper.countFilled(teacher, classId);
+    }
+
+    /**
+     * Applies typed entries, all or none.
+     *
+     * @return the outcome of each, in the order given
+     * @throws FormException when there are too many, or one is too long to be an entry
+     * @throws NotFoundException when the class, a student or an assessment is not the teacher's
+     */
+    @Transactional
+    public List<Outcome> apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
+        if (typed.size() > MOST_AT_ONCE) {
+            throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was kept.");
+        }
+        ClassBook classBook = books.open(teacher, classId);
+        Map<TypedEntry, Outcome> outcomes = new HashMap<>();
+        // The same order of cells for everybody, so that two tabs saving at once cannot block each other.
+        typed.stream()
+                .sorted(Comparator.comparingLong(TypedEntry::assessment).thenComparingLong(TypedEntry::student))
+                .forEach(entry -> outcomes.put(entry, apply(teacher, classBook, entry)));
+        return typed.stream().map(outcomes::get).toList();
+    }
+
+    private Outcome apply(TeacherId teacher, ClassBook classBook, TypedEntry typed) {
+        if (typed.text().length() > LONGEST_TEXT) {
+            throw new FormException("An entry has over " + LONGEST_TEXT + " characters. It was not kept.");
+        }
+        if (changes.isApplied(teacher, typed.id())) {
+            return Outcome.KEPT;
+        }
+        Student student = classBook.student(typed.student());
+        Assessment assessment = classBook.assessment(typed.assessment());
+        Entry before = classBook.book().entry(student, assessment);
+        Entry entry =
+                EntryText.understand(typed.text(), assessment, classBook.book().boundaries());
+        if (entry.equals(before)) {
+            return Outcome.KEPT;
+        }
+        long classId = classBook.row().id();
+        if (mapper.write(teacher, row(classId, typed, entry), typed.base()) == 0) {
+            // Another delivery of this very request may have come first and only now be done.
+            return changes.isApplied(teacher, typed.id()) ? Outcome.KEPT : Outcome.ALTERED_ELSEWHERE;
+        }
+        changes.recordEntry(
+                teacher, classId, typed.assessment(), typed.student(), before.toString(), entry.toString(), typed.id());
+        return Outcome.KEPT;
+    }
+
+    private static EntryMapper.EntryRow row(long classId, TypedEntry typed, Entry entry) {
+        return new EntryMapper.EntryRow(
+                classId,
+                typed.assessment(),
+                typed.student(),
+                entry.kind().name(),
+                entry.mark().orElse(null),
+                entry.words(),
+                entry.isLate(),
+                entry.isToFinish());
+    }
+}

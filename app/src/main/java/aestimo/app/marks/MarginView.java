@@ -1,0 +1,177 @@
+package aestimo.app.marks;
+
+import aestimo.app.book.CategoryLook;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.Change;
+import aestimo.app.frame.Days;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Student;
+import aestimo.core.boundary.Band;
+import aestimo.core.result.AssessmentFigures;
+import aestimo.core.result.CategoryAverage;
+import aestimo.core.result.Counted;
+import aestimo.core.result.GroupMean;
+import aestimo.core.result.Rank;
+import aestimo.core.result.Result;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
+import aestimo.core.result.WorkingLine;
+import aestimo.core.value.Places;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What the margin of the marks page shows: the class, one student, or one cell. */
+record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
+    /** The selected cell. */
+    record Cell(
+            CellView view,
+            String title,
+            String line,
+            String percent,
+            String grade,
+            String place,
+            Optional<Strip> strip,
+            List<ChangeLine> changes) {}
+
+    /** One alteration of the cell. */
+    record ChangeLine(String at, String was, String became, String how) {}
+
+    /** One student over the span, with the working of the result. */
+    record Own(
+            String name,
+            String line,
+            String result,
+            String grade,
+            String toNext,
+            boolean justBelow,
+            List<Step> working,
+            List<Outside> outside) {}
+
+    /** A category's average, times its weight, over the weights of all that have one: points. */
+    record Step(String name, CategoryLook look, String average, String weight, String points, List<Piece> pieces) {}
+
+    /** What made an average. */
+    record Piece(String title, String percent) {}
+
+    /** A category without a say, or without an average yet. */
+    record Outside(String name, CategoryLook look, String why) {}
+
+    /** The class over the span. */
+    record All(String counted, Optional<Result> mean, List<SetMean> sets, List<GradeCount> grades) {}
+
+    record SetMean(String name, String mean, String grade) {}
+
+    record GradeCount(String label, int count) {}
+
+    static MarginView ofClass(Standing standing) {
+        GroupMean mean = standing.mean();
+        long present =
+                standing.students().stream().filter(StudentStanding::present).count();
+        List<SetMean> sets = mean.sets().entrySet().stream()
+                .map(set -> new SetMean(
+                        set.getKey(),
+                        shown(set.getValue().mean()),
+                        grade(set.getValue().mean())))
+                .toList();
+        List<GradeCount> grades = standing.countsByBand().entrySet().stream()
+                .map((Map.Entry<Band, Integer> count) ->
+                        new GradeCount(count.getKey().label(), count.getValue()))
+                .toList();
+        All all = new All(mean.counted() + " of " + present + " have a result", mean.mean(), sets, grades);
+        return new MarginView(Optional.empty(), Optional.empty(), Optional.of(all));
+    }
+
+    static MarginView ofStudent(ClassBook classBook, Standing standing, Student student) {
+        return new MarginView(Optional.empty(), Optional.of(own(classBook, standing, student)), Optional.empty());
+    }
+
+    static MarginView ofCell(
+            ClassBook classBook, Standing standing, Student student, Assessment assessment, List<Change> changes) {
+        Optional<AssessmentFigures> figures = standing.assessment(assessment.id());
+        Places places = classBook.book().rules().places();
+        Optional<Rank> place = figures.flatMap(it -> it.placeOf(student));
+        Cell cell = new Cell(
+                CellView.of(classBook, student, assessment),
+                assessment.title(),
+                Days.brief(assessment.date()) + " · out of " + assessment.outOf(),
+                figures.flatMap(it -> it.percentOf(student))
+                        .map(percent -> percent.shown(places) + " %")
+                        .orElse(""),
+                figures.flatMap(it -> it.percentOf(student))
+                        .flatMap(percent -> standing.gradeOf(percent))
+                        .map(Band::label)
+                        .orElse(""),
+                place.map(rank -> rank + " of " + figures.orElseThrow().counted())
+                        .orElse(""),
+                figures.filter(it -> it.counted() > 1).map(it -> Strip.of(classBook, it, student)),
+                changes.stream()
+                        .map(change -> new ChangeLine(
+                                Days.at(change.at()), orBlank(change.was()), orBlank(change.became()), change.how()))
+                        .toList());
+        return new MarginView(Optional.of(cell), Optional.of(own(classBook, standing, student)), Optional.empty());
+    }
+
+    private static String orBlank(String text) {
+        return text.isEmpty() ? "blank" : text;
+    }
+
+    private static Own own(ClassBook classBook, Standing standing, Student student) {
+        StudentStanding own = standing.of(student.id());
+        Places places = classBook.book().rules().places();
+        List<Step> steps = new ArrayList<>();
+        for (WorkingLine line : own.working()) {
+            CategoryAverage average = line.category();
+            steps.add(new Step(
+                    average.category().name(),
+                    classBook.look(average.category()),
+                    average.average().shown(places),
+                    line.weight().toString(),
+                    line.points().shown(places),
+                    average.kept().stream().map(piece -> piece(piece, places)).toList()));
+        }
+        List<Outside> outside = classBook.book().categories().stream()
+                .filter(category -> own.working().stream()
+                        .noneMatch(line -> line.category().category().equals(category)))
+                .map(category -> new Outside(
+                        category.name(),
+                        classBook.look(category),
+                        category.hasSay() ? "nothing counts here yet" : "weight 0: no say"))
+                .toList();
+        return new Own(
+                student.listName(),
+                placeWords(own, standing),
+                own.result().map(Result::shown).orElse(""),
+                own.result().flatMap(Result::grade).map(Band::label).orElse(""),
+                own.result().flatMap(Result::toNextShown).orElse(""),
+                own.result().filter(Result::justBelow).isPresent(),
+                steps,
+                outside);
+    }
+
+    private static String placeWords(StudentStanding own, Standing standing) {
+        String set = own.student().set().orElse("");
+        if (!own.present()) {
+            return "not in the class at the end of this span";
+        }
+        String place = own.rank()
+                .map(rank -> "place " + rank + " of " + standing.mean().counted())
+                .orElse("no result yet");
+        return own.setRank()
+                .map(rank -> place + " · " + rank + " in " + set)
+                .orElse(set.isEmpty() ? place : set + " · " + place);
+    }
+
+    private static Piece piece(Counted counted, Places places) {
+        return new Piece(counted.assessment().title(), counted.percent().shown(places));
+    }
+
+    private static String shown(Optional<Result> mean) {
+        return mean.map(Result::shown).orElse("–");
+    }
+
+    private static String grade(Optional<Result> mean) {
+        return mean.flatMap(Result::grade).map(Band::label).orElse("");
+    }
+}

@@ -1,0 +1,319 @@
+package aestimo.app.marks;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.frame.Workspace;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.core.book.Student;
+import aestimo.core.result.LooseEnds;
+import aestimo.core.result.Standing;
+import aestimo.exchange.table.CsvTable;
+import aestimo.exchange.table.Table;
+import aestimo.exchange.table.XlsxTable;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The marks sheet of a class, its margin, its assessments, and the entries typed into it. */
+@Controller
+@RequestMapping("/classes/{classId}")
+class MarksController {
+    private final BookService books;
+    private final FrameService frames;
+    private final EntryService entries;
+    private final AssessmentService assessments;
+    private final ChangeService changes;
+    private final Clock clock;
+
+    MarksController(
+            BookService books,
+            FrameService frames,
+            EntryService entries,
+            AssessmentService assessments,
+            ChangeService changes,
+            Clock clock) {
+        this.books = books;
+        this.frames = frames;
+        this.entries = entries;
+        this.assessments = assessments;
+        this.changes = changes;
+        this.clock = clock;
+    }
+
+    @GetMapping
+    String open(@PathVariable long classId, @AuthenticationPrincipal SignedInTeacher teacher) {
+        return "redirect:/classes/" + books.classRow(teacher.id(), classId).id() + "/marks";
+    }
+
+    @GetMapping("/marks")
+    String sheet(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        if (parameters.containsKey("new")) {
+            model.addAttribute("form", newForm(classBook));
+        } else if (!parameters.getOrDefault("edit", "").isEmpty()) {
+            model.addAttribute(
+                    "form", assessments.form(teacher.id(), classBook, FormFields.toNumber(parameters.get("edit"))));
+        }
+        return page(teacher, classBook, parameters, model);
+    }
+
+    private AssessmentForm newForm(ClassBook classBook) {
+        long category = classBook.book().categories().stream()
+                .findFirst()
+                .map(ClassBook::id)
+                .orElse(0L);
+        return new AssessmentForm(0, 0, "", category, classBook.book().today().toString(), "");
+    }
+
+    private String page(SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, Model model) {
+        SpanChoice span = SpanChoice.read(parameters, classBook.book());
+        Standing standing = Standing.of(classBook.book(), span.span());
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, Workspace.MARKS));
+        model.addAttribute("sheet", SheetView.of(classBook, standing));
+        model.addAttribute(
+                "filled", entries.countFilled(teacher.id(), classBook.row().id()));
+        model.addAttribute(
+                "savedAt",
+                changes.latestEntry(teacher.id(), classBook.row().id())
+                        .map(Days::clock)
+                        .orElse(""));
+        model.addAttribute("margin", margin(teacher, classBook, standing, parameters));
+        model.addAttribute("categories", classBook.book().categories());
+        model.addAttribute("noStudents", classBook.book().students().isEmpty());
+        model.addAttribute("noAssessments", classBook.book().assessments().isEmpty());
+        return "marks/sheet";
+    }
+
+    private MarginView margin(
+            SignedInTeacher teacher, ClassBook classBook, Standing standing, Map<String, String> parameters) {
+        long student = FormFields.toNumber(parameters.getOrDefault("student", ""));
+        long assessment = FormFields.toNumber(parameters.getOrDefault("assessment", ""));
+        if (student == 0) {
+            return MarginView.ofClass(standing);
+        }
+        Student whose = classBook.student(student);
+        return assessment == 0
+                ? MarginView.ofStudent(classBook, standing, whose)
+                : MarginView.ofCell(
+                        classBook,
+                        standing,
+                        whose,
+                        classBook.assessment(assessment),
+                        changes.ofCell(teacher.id(), assessment, student));
+    }
+
+    /** The margin alone, for the script of the sheet. */
+    @GetMapping("/margin")
+    String margin(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        SpanChoice span = SpanChoice.read(parameters, classBook.book());
+        model.addAttribute(
+                "margin", margin(teacher, classBook, Standing.of(classBook.book(), span.span()), parameters));
+        return "marks/margin :: view";
+    }
+
+    @PutMapping("/entries")
+    @ResponseBody
+    SaveAnswer save(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            @RequestBody List<TypedEntry> typed) {
+        List<EntryService.Outcome> outcomes = entries.apply(teacher.id(), classId, typed);
+        ClassBook classBook = books.open(teacher.id(), classId);
+        Standing standing = Standing.of(
+                classBook.book(), SpanChoice.read(parameters, classBook.book()).span());
+        List<SaveAnswer.Kept> kept = new ArrayList<>();
+        for (int i = 0; i < typed.size(); i++) {
+            TypedEntry entry = typed.get(i);
+            kept.add(new SaveAnswer.Kept(
+                    entry.id(),
+                    outcomes.get(i) == EntryService.Outcome.KEPT,
+                    CellView.of(
+                            classBook, classBook.student(entry.student()), classBook.assessment(entry.assessment()))));
+        }
+        List<SheetView.Figures> rows = typed.stream()
+                .map(TypedEntry::student)
+                .distinct()
+                .map(student ->
+                        SheetView.figures(standing.of(classBook.student(student).id())))
+                .toList();
+        return new SaveAnswer(
+                kept,
+                rows,
+                SheetView.foot(standing),
+                LooseEnds.of(classBook.book()).size(),
+                entries.countFilled(teacher.id(), classId),
+                Days.clock(OffsetDateTime.now(clock)));
+    }
+
+    /** Entries that can never be kept are said so, in words; the browser keeps what was typed. */
+    @ExceptionHandler(FormException.class)
+    ResponseEntity<Map<String, List<String>>> refused(FormException refused) {
+        return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT).body(Map.of("problems", refused.problems()));
+    }
+
+    @PostMapping("/assessments")
+    String add(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        AssessmentForm form = AssessmentForm.read(fields, 0);
+        try {
+            long id = assessments.add(teacher.id(), classId, form);
+            told.addFlashAttribute("done", "“" + form.title() + "” is added.");
+            return back(classId, spanOf(teacher, classId, parameters, id), "&open=" + id);
+        } catch (FormException refused) {
+            model.addAttribute("form", form);
+            model.addAttribute("problems", refused.problems());
+            return page(teacher, classBook, parameters, model);
+        }
+    }
+
+    /** The span goes on unless the new piece lies outside it: then it must be seen, and its own term is opened. */
+    private String spanOf(SignedInTeacher teacher, long classId, Map<String, String> parameters, long assessmentId) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        SpanChoice span = SpanChoice.read(parameters, classBook.book());
+        var assessment = classBook.assessment(assessmentId);
+        return span.span().holds(classBook.book(), assessment)
+                ? span.query()
+                : "span=" + classBook.book().termOf(assessment);
+    }
+
+    @PostMapping("/assessments/{assessmentId}")
+    String change(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long assessmentId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        AssessmentForm form = AssessmentForm.read(fields, assessmentId);
+        try {
+            assessments.change(teacher.id(), classId, form);
+            told.addFlashAttribute("done", "“" + form.title() + "” is kept.");
+            return back(classId, spanOf(teacher, classId, parameters, assessmentId), "");
+        } catch (FormException refused) {
+            model.addAttribute(
+                    "form",
+                    new AssessmentForm(
+                            assessmentId,
+                            assessments
+                                    .form(teacher.id(), classBook, assessmentId)
+                                    .version(),
+                            form.title(),
+                            form.categoryId(),
+                            form.date(),
+                            form.outOf()));
+            model.addAttribute("problems", refused.problems());
+            return page(teacher, classBook, parameters, model);
+        }
+    }
+
+    @PostMapping("/assessments/{assessmentId}/remove")
+    String remove(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long assessmentId,
+            @RequestParam Map<String, String> parameters,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        try {
+            assessments.remove(teacher.id(), classId, assessmentId);
+            told.addFlashAttribute("done", "The assessment is removed.");
+            return back(classId, SpanChoice.read(parameters, classBook.book()).query(), "");
+        } catch (FormException refused) {
+            model.addAttribute("form", assessments.form(teacher.id(), classBook, assessmentId));
+            model.addAttribute("problems", refused.problems());
+            return page(teacher, classBook, parameters, model);
+        }
+    }
+
+    private static String back(long classId, String query, String more) {
+        return "redirect:/classes/" + classId + "/marks?" + query + more;
+    }
+
+    @GetMapping("/marks.csv")
+    void csv(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            HttpServletResponse response)
+            throws IOException {
+        Table table = table(teacher, classId, parameters);
+        response.setContentType("text/csv;charset=UTF-8");
+        name(response, table, ".csv");
+        CsvTable.write(table, response.getOutputStream());
+    }
+
+    @GetMapping("/marks.xlsx")
+    void xlsx(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            HttpServletResponse response)
+            throws IOException {
+        Table table = table(teacher, classId, parameters);
+        response.setContentType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+        name(response, table, ".xlsx");
+        XlsxTable.write(table, response.getOutputStream());
+    }
+
+    private Table table(SignedInTeacher teacher, long classId, Map<String, String> parameters) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        SpanChoice span = SpanChoice.read(parameters, classBook.book());
+        return TakeAway.of(classBook, Standing.of(classBook.book(), span.span()), span.words());
+    }
+
+    private static void name(HttpServletResponse response, Table table, String ending) {
+        String name = table.title().replaceAll("[^\\p{L}\\p{N} ,–-]", "-") + ending;
+        response.setHeader(
+                HttpHeaders.CONTENT_DISPOSITION,
+                ContentDisposition.attachment()
+                        .filename(name, java.nio.charset.StandardCharsets.UTF_8)
+                        .build()
+                        .toString());
+    }
+}

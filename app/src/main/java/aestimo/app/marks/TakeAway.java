@@ -1,0 +1,81 @@
+package aestimo.app.marks;
+
+import aestimo.app.book.ClassBook;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Category;
+import aestimo.core.book.Student;
+import aestimo.core.boundary.Band;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
+import aestimo.core.result.AssessmentFigures;
+import aestimo.core.result.CategoryAverage;
+import aestimo.core.result.Result;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
+import aestimo.exchange.table.Table;
+import aestimo.exchange.table.Table.Cell;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** The marks of a class over a span as a table to be taken away. */
+final class TakeAway {
+    private TakeAway() {}
+
+    /**
+     * Students, their entries, category averages, result, grade and ranks; figures as shown on the page.
+     *
+     * @param words of the span, for the title
+     */
+    static Table of(ClassBook classBook, Standing standing, String words) {
+        List<Assessment> assessments = standing.assessments().stream()
+                .map(AssessmentFigures::assessment)
+                .toList();
+        List<String> headings = new ArrayList<>(List.of("Number", "Family name", "Given name", "Set"));
+        assessments.forEach(assessment ->
+                headings.add(assessment.title() + " (" + assessment.date() + ", out of " + assessment.outOf() + ")"));
+        classBook.book().categories().forEach(category -> headings.add(category.name() + " %"));
+        headings.addAll(List.of("Result %", "Grade", "Rank", "Rank in set"));
+        return new Table(
+                classBook.row().title() + ", " + words,
+                headings,
+                standing.students().stream()
+                        .map(own -> row(classBook, own, assessments))
+                        .toList());
+    }
+
+    private static List<Cell> row(ClassBook classBook, StudentStanding own, List<Assessment> assessments) {
+        Student student = own.student();
+        List<Cell> row = new ArrayList<>(List.of(
+                Cell.of(student.number()),
+                Cell.of(student.family()),
+                Cell.of(student.given()),
+                Cell.of(student.set().orElse(""))));
+        assessments.forEach(assessment -> row.add(entry(classBook, student, assessment)));
+        for (Category category : classBook.book().categories()) {
+            row.add(number(own.category(category.id())
+                    .map(CategoryAverage::average)
+                    .map(average -> average.shown(classBook.book().rules().places()))));
+        }
+        row.add(number(own.result().map(Result::shown)));
+        row.add(Cell.of(own.result().flatMap(Result::grade).map(Band::label).orElse("")));
+        row.add(number(own.rank().map(rank -> String.valueOf(rank.place()))));
+        row.add(number(own.setRank().map(rank -> String.valueOf(rank.place()))));
+        return row;
+    }
+
+    /** A plain mark is a number; what is in doubt, or carries a sign, stays words so that nobody adds it up unawares. */
+    private static Cell entry(ClassBook classBook, Student student, Assessment assessment) {
+        Entry entry = classBook.book().entry(student, assessment);
+        if (assessment.isInDoubt(entry, classBook.book().boundaries())) {
+            return Cell.of("? " + entry);
+        }
+        boolean plain = entry.is(EntryKind.MARK) && !entry.isLate() && !entry.isToFinish();
+        return plain ? Cell.of(entry.mark().orElseThrow().value()) : Cell.of(entry.toString());
+    }
+
+    private static Cell number(Optional<String> shown) {
+        return shown.map(text -> Cell.of(new BigDecimal(text))).orElse(Cell.EMPTY);
+    }
+}

@@ -1,0 +1,151 @@
+package aestimo.app.roll;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.PageFrame;
+import aestimo.app.frame.Workspace;
+import aestimo.app.roll.RollService.RollLine;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The students of a class: the list, and bringing them in from a paste. */
+@Controller
+@RequestMapping("/classes/{classId}/groundwork/students")
+class RollController {
+    private static final int LONGEST_PASTE = 200_000;
+
+    private final RollService roll;
+    private final BookService books;
+    private final FrameService frames;
+
+    RollController(RollService roll, BookService books, FrameService frames) {
+        this.roll = roll;
+        this.books = books;
+        this.frames = frames;
+    }
+
+    @GetMapping
+    String list(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        frame(teacher, classId, parameters, model);
+        return page(roll.students(teacher.id(), classId), model);
+    }
+
+    private static String page(List<RollLine> lines, Model model) {
+        model.addAttribute("lines", lines);
+        return "roll/students";
+    }
+
+    @PostMapping
+    String save(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        frame(teacher, classId, parameters, model);
+        List<RollLine> lines = new ArrayList<>();
+        for (int i = 0; i < fields.texts("enrolment").size(); i++) {
+            lines.add(new RollLine(
+                    FormFields.toNumber(fields.text("enrolment", i)),
+                    fields.text("number", i),
+                    fields.text("family", i),
+                    fields.text("given", i),
+                    fields.text("set", i),
+                    fields.text("joined", i),
+                    fields.text("left", i),
+                    fields.text("removable", i).equals("true")));
+        }
+        try {
+            roll.save(
+                    teacher.id(),
+                    classId,
+                    lines,
+                    fields.texts("remove").stream().map(FormFields::toNumber).collect(Collectors.toSet()));
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return page(lines, model);
+        }
+        told.addFlashAttribute("done", "The list is kept.");
+        return back(classId, model);
+    }
+
+    @PostMapping("/preview")
+    String preview(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model) {
+        frame(teacher, classId, parameters, model);
+        return preview(teacher, classId, fields, model);
+    }
+
+    private String preview(SignedInTeacher teacher, long classId, FormFields fields, Model model) {
+        String text = fields.raw("pasted");
+        List<String> problems = new ArrayList<>();
+        if (text.isBlank()) {
+            problems.add("Nothing was pasted. Copy the names from your list and paste them here.");
+        } else if (text.length() > LONGEST_PASTE) {
+            problems.add("That is too much for one class list: over " + LONGEST_PASTE + " characters.");
+        }
+        if (!problems.isEmpty()) {
+            model.addAttribute("pasteProblems", problems);
+            model.addAttribute("pasted", text.length() > LONGEST_PASTE ? "" : text);
+            return page(roll.students(teacher.id(), classId), model);
+        }
+        model.addAttribute("preview", roll.preview(teacher.id(), classId, text, fields.text("joined")));
+        return "roll/preview";
+    }
+
+    @PostMapping("/keep")
+    String keep(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = frame(teacher, classId, parameters, model);
+        try {
+            int joined = roll.keep(teacher.id(), classId, fields.raw("pasted"), fields.text("joined"));
+            told.addFlashAttribute("done", joined == 1 ? "1 student joined." : joined + " students joined.");
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return preview(teacher, classId, fields, model);
+        }
+        return classBook.book().categories().isEmpty()
+                ? "redirect:/classes/" + classId + "/groundwork/weights"
+                : back(classId, model);
+    }
+
+    private static String back(long classId, Model model) {
+        PageFrame frame = (PageFrame) model.getAttribute("frame");
+        return "redirect:/classes/" + classId + "/groundwork/students?" + frame.query();
+    }
+
+    private ClassBook frame(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, Workspace.GROUNDWORK));
+        return classBook;
+    }
+}

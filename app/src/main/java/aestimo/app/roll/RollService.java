@@ -1,0 +1,251 @@
+package aestimo.app.roll;
+
+import aestimo.app.changes.ChangeService;
+import aestimo.app.roll.RollMapper.EnrolmentRow;
+import aestimo.app.roll.RollMapper.StudentRow;
+import aestimo.app.roll.RosterPreview.Outcome;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.exchange.roster.PastedRoster;
+import aestimo.exchange.roster.RosterLine;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Brings students into classes and keeps their names, sets and dates. */
+@Service
+public class RollService {
+    /** Far more than any class has; a paste beyond it is not a class list. */
+    private static final int MOST_STUDENTS = 200;
+
+    private static final int LONGEST_NAME = 100;
+
+    private final RollMapper mapper;
+    private final ChangeService changes;
+
+    RollService(RollMapper mapper, ChangeService changes) {
+        this.mapper = mapper;
+        this.changes = changes;
+    }
+
+    /**
+     * One student of a class, as the list shows and takes them back; dates are ISO texts, empty for open.
+     *
+     * @param removable nothing was ever entered, so the student can leave without a trace
+     */
+    public record RollLine(
+            long enrolmentId,
+            String number,
+            String family,
+            String given,
+            String set,
+            String joined,
+            String left,
+            boolean removable) {
+        String words() {
+            return (family + ", " + given).strip()
+                    + (set.isEmpty() ? "" : " (" + set + ")")
+                    + (joined.isEmpty() ? "" : " from " + joined)
+                    + (left.isEmpty() ? "" : " to " + left);
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public List<RollLine> students(TeacherId teacher, long classId) {
+        return mapper.findEnrolments(teacher, classId).stream()
+                .map(RollService::line)
+                .toList();
+    }
+
+    private static RollLine line(EnrolmentRow row) {
+        return new RollLine(
+                row.id(),
+                row.number(),
+                row.family(),
+                row.given(),
+                row.setName(),
+                row.joined() == null ? "" : row.joined().toString(),
+                row.leftOn() == null ? "" : row.leftOn().toString(),
+                !row.hasEntries());
+    }
+
+    /** Reads a pasted class list and says what would happen; keeps nothing. */
+    @Transactional(readOnly = true)
+    public RosterPreview preview(TeacherId teacher, long classId, String text, String joined) {
+        PastedRoster roster = PastedRoster.read(text);
+        List<EnrolmentRow> there = mapper.findEnrolments(teacher, classId);
+        List<StudentRow> known = mapper.findStudents(teacher);
+        Set<String> seen = new HashSet<>();
+        List<RosterPreview.Line> lines = new ArrayList<>();
+        for (RosterLine line : roster.lines()) {
+            lines.add(understand(line, there, known, seen));
+        }
+        return new RosterPreview(roster, lines, text, joined);
+    }
+
+    private static RosterPreview.Line understand(
+            RosterLine line, List<EnrolmentRow> there, List<StudentRow> known, Set<String> seen) {
+        // Within one paste a student is told by the number, and by the name where there is none.
+        String mark = line.number().isEmpty() ? name(line.family(), line.given()) : "#" + line.number();
+        if (!seen.add(mark)) {
+            return new RosterPreview.Line(
+                    line, Outcome.LEFT_OUT, 0, "Stands further up already; this line is left out.");
+        }
+        Optional<StudentRow> sameNumber = known.stream()
+                .filter(row -> !line.number().isEmpty() && row.number().equals(line.number()))
+                .findFirst();
+        if (sameNumber.isPresent()) {
+            StudentRow student = sameNumber.get();
+            if (there.stream().anyMatch(row -> row.studentId() == student.id())) {
+                return new RosterPreview.Line(line, Outcome.THERE, student.id(), "In the class already.");
+            }
+            return name(student.family(), student.given()).equals(name(line.family(), line.given()))
+                    ? new RosterPreview.Line(
+                            line,
+                            Outcome.KNOWN,
+                            student.id(),
+                            "Known from another of your classes; joins this one too.")
+                    : new RosterPreview.Line(
+                            line,
+                            Outcome.LEFT_OUT,
+                            0,
+                            "Number " + line.number() + " is " + student.family() + ", " + student.given()
+                                    + ". Left out: mend the number or the name.");
+        }
+        boolean sameName = there.stream()
+                .anyMatch(row -> name(row.family(), row.given()).equals(name(line.family(), line.given()))
+                        && (line.number().isEmpty() || row.number().isEmpty()));
+        return sameName
+                ? new RosterPreview.Line(line, Outcome.THERE, 0, "A student of this name is in the class already.")
+                : new RosterPreview.Line(line, Outcome.NEW, 0, "");
+    }
+
+    private static String name(String family, String given) {
+        return (family + "," + given).toLowerCase(Locale.ROOT);
+    }
+
+    /**
+     * Keeps what {@link #preview} showed. Reading it afresh makes a second click, or a second window, add nobody twice.
+     *
+     * @return how many joined
+     * @throws FormException when there is nobody to take, or far too many
+     * @throws NotFoundException when the teacher has no such class
+     */
+    @Transactional
+    public int keep(TeacherId teacher, long classId, String text, String joined) {
+        if (mapper.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        LocalDate from = date(joined, "The day they join");
+        RosterPreview preview = preview(teacher, classId, text, joined);
+        if (preview.taken() == 0) {
+            throw new FormException("There is no new student in what was pasted. Nothing was changed.");
+        }
+        if (preview.taken() + mapper.findEnrolments(teacher, classId).size() > MOST_STUDENTS) {
+            throw new FormException(
+                    "That would make over " + MOST_STUDENTS + " students in one class. Nothing was changed.");
+        }
+        for (RosterPreview.Line line : preview.lines()) {
+            if (line.isTaken()) {
+                RosterLine as = line.line();
+                long student = line.outcome() == Outcome.KNOWN
+                        ? line.studentId()
+                        : mapper.insertStudent(teacher, as.number(), as.family(), as.given());
+                mapper.insertEnrolment(teacher, classId, student, as.set(), from);
+                changes.recordGroundwork(teacher, classId, "students", "", name(as.family(), as.given()));
+            }
+        }
+        return Math.toIntExact(preview.taken());
+    }
+
+    /**
+     * Keeps the list as typed: numbers, names, sets, dates; and takes out those marked, of whom nothing was entered.
+     *
+     * @param removed enrolments to take out
+     * @throws FormException naming every reason why it cannot be kept; nothing is changed then
+     */
+    @Transactional
+    public void save(TeacherId teacher, long classId, List<RollLine> lines, Set<Long> removed) {
+        if (mapper.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        List<EnrolmentRow> before = mapper.findEnrolments(teacher, classId);
+        List<String> problems = new ArrayList<>();
+        for (RollLine line : lines) {
+            EnrolmentRow row = before.stream()
+                    .filter(it -> it.id() == line.enrolmentId())
+                    .findFirst()
+                    .orElseThrow(() -> new NotFoundException("student"));
+            try {
+                if (removed.contains(row.id())) {
+                    remove(teacher, classId, row);
+                } else if (!line(row).words().equals(line.words())
+                        || !row.number().equals(line.number())) {
+                    change(teacher, classId, row, line);
+                }
+            } catch (FormException refused) {
+                problems.addAll(refused.problems());
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+    }
+
+    private void remove(TeacherId teacher, long classId, EnrolmentRow row) {
+        if (row.hasEntries()) {
+            throw new FormException(row.family() + ", " + row.given()
+                    + " has entries and stays on the list. Give the day they left instead.");
+        }
+        mapper.deleteEnrolment(teacher, classId, row.id());
+        mapper.deleteStudentWithoutClass(teacher, row.studentId());
+        changes.recordGroundwork(teacher, classId, "students", line(row).words(), "");
+    }
+
+    private void change(TeacherId teacher, long classId, EnrolmentRow row, RollLine line) {
+        String called = row.family() + ", " + row.given();
+        if (line.family().isEmpty()
+                || Math.max(line.family().length(), line.given().length()) > LONGEST_NAME) {
+            throw new FormException(called + " needs a family name, and no name over " + LONGEST_NAME + " letters.");
+        }
+        if (line.set().length() > LONGEST_NAME || line.number().length() > LONGEST_NAME) {
+            throw new FormException(called + ": the set and the number have at most " + LONGEST_NAME + " letters.");
+        }
+        LocalDate joined = date(line.joined(), "The day " + called + " joined");
+        LocalDate left = date(line.left(), "The day " + called + " left");
+        if (joined != null && left != null && left.isBefore(joined)) {
+            throw new FormException(called + " cannot have left on " + left + ", before joining on " + joined + ".");
+        }
+        boolean numberTaken = mapper.findStudents(teacher).stream()
+                .anyMatch(other -> other.id() != row.studentId()
+                        && !line.number().isEmpty()
+                        && other.number().equals(line.number()));
+        if (numberTaken) {
+            throw new FormException(
+                    "Number " + line.number() + " belongs to another student; " + called + " cannot have it.");
+        }
+        mapper.updateStudent(teacher, new StudentRow(row.studentId(), line.number(), line.family(), line.given()));
+        mapper.updateEnrolment(teacher, classId, row.id(), line.set(), joined, left);
+        changes.recordGroundwork(teacher, classId, "students", line(row).words(), line.words());
+    }
+
+    /** Null for an open date. */
+    private static LocalDate date(String text, String what) {
+        if (text.isEmpty()) {
+            return null;
+        }
+        try {
+            return LocalDate.parse(text);
+        } catch (DateTimeParseException none) {
+            throw new FormException(what + " is “" + text + "”. It must be a date such as 2027-01-11, or stay empty.");
+        }
+    }
+}

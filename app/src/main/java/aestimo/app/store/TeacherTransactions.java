@@ -1,0 +1,32 @@
+package aestimo.app.store;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import javax.sql.DataSource;
+import org.springframework.context.annotation.Primary;
+import org.springframework.jdbc.support.JdbcTransactionManager;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionDefinition;
+
+/**
+ * Tells PostgreSQL at the start of each transaction which teacher it is for. Row-level security then hides everybody
+ * else's rows; where nobody is signed in it hides them all.
+ */
+@Component("transactionManager")
+@Primary
+class TeacherTransactions extends JdbcTransactionManager {
+    TeacherTransactions(DataSource dataSource) {
+        super(dataSource);
+    }
+
+    @Override
+    protected void prepareTransactionalConnection(Connection connection, TransactionDefinition definition)
+            throws SQLException {
+        super.prepareTransactionalConnection(connection, definition);
+        try (PreparedStatement tell = connection.prepareStatement("SELECT set_config('aestimo.teacher', ?, true)")) {
+            tell.setString(1, ActingTeacher.current().map(TeacherId::toString).orElse(""));
+            tell.execute();
+        }
+    }
+}

@@ -1,0 +1,50 @@
+package aestimo.app.web;
+
+import jakarta.servlet.RequestDispatcher;
+import jakarta.servlet.http.HttpServletRequest;
+import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** The page shown when something went wrong: what happened, that nothing was lost, what to do. */
+@Controller
+class ErrorPages implements ErrorController {
+    @RequestMapping("/error")
+    String show(HttpServletRequest request, Model model) {
+        Object status = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
+        int code = status instanceof Integer number ? number : 404;
+        model.addAttribute("heading", heading(code));
+        model.addAttribute("words", words(code));
+        return "web/error";
+    }
+
+    private static String heading(int code) {
+        return switch (code) {
+            case 403 -> "This page had grown too old";
+            case 404 -> "There is nothing here";
+            case 400, 405, 413, 415, 422 -> "That could not be read";
+            case 503 -> "The database does not answer";
+            default -> "Something went wrong";
+        };
+    }
+
+    private static String words(int code) {
+        return switch (code) {
+            case 403 ->
+                "You were signed out, or signed in anew, since it was opened, so what you sent was not taken."
+                        + " Go back with your browser: what you typed is still in the form. Copy it, load the page again,"
+                        + " and send it once more.";
+            case 404 ->
+                "The address names no page of yours: the class, student or assessment may have been removed,"
+                        + " or belongs to somebody else.";
+            case 400, 405, 413, 415, 422 ->
+                "The address or the form held something this page does not take. Nothing was changed.";
+            case 503 ->
+                "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is the matter.";
+            default ->
+                "Nothing was changed by it. Go back and try again; if it happens again, the log in the"
+                        + " application's folder tells the time and the cause.";
+        };
+    }
+}

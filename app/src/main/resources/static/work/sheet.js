@@ -1,0 +1,326 @@
+"use strict";
+// The marks sheet: moving, typing, and showing what the server answers. The table comes from the server ready to read;
+// this only makes it writable.
+aestimo.sheet = (table) => {
+  const csrf = document.querySelector("meta[name=csrf]").content;
+  const teacher = document.body.dataset.teacher;
+  const base = `/classes/${table.dataset.class}`;
+  const query = table.dataset.query;
+  const pieces = [...table.querySelectorAll("thead th.piece")];
+  const rows = [...table.tBodies[0].rows];
+  const means = [...table.tFoot.querySelectorAll(".mean")];
+  const cells = rows.map((row) => [...row.querySelectorAll("td.cell")]);
+  const saved = document.getElementById("saved");
+  const conflicts = document.getElementById("conflicts");
+  const columnChoice = document.getElementById("column");
+  const at = { row: 0, column: 0 };
+  let open = null;
+  let marginTimer;
+  let marginAsk;
+
+  const cellOf = (assessment, student) => {
+    const row = rows.findIndex((it) => Number(it.dataset.s) === student);
+    const column = pieces.findIndex((it) => Number(it.dataset.a) === assessment);
+    return row < 0 || column < 0 ? null : cells[row][column];
+  };
+  const place = (cell) => {
+    const row = rows.indexOf(cell.parentElement);
+    return { row, column: cells[row].indexOf(cell) };
+  };
+  const ids = (cell) => {
+    const { row, column } = place(cell);
+    return { assessment: Number(pieces[column].dataset.a), student: Number(rows[row].dataset.s) };
+  };
+  const nameOf = (cell) => cell.parentElement.querySelector(".name").textContent.trim();
+  const titleOf = (cell) => pieces[place(cell).column].querySelector("a").textContent.trim();
+
+  // Choosing a cell: the light cross, the margin, one tab stop for the whole grid.
+  const mark = (row, column, is) => {
+    rows[row].classList.toggle("is-row", is);
+    pieces[column].classList.toggle("is-col", is);
+    for (const line of cells) line[column].classList.toggle("is-col", is);
+    cells[row][column].classList.toggle("is-chosen", is);
+    cells[row][column].tabIndex = is ? 0 : -1;
+  };
+  const showColumn = (column) => {
+    for (const line of [...cells, means]) line.forEach((cell, i) => cell.classList.toggle("is-here", i === column));
+    if (columnChoice) columnChoice.value = pieces[column].dataset.a;
+  };
+  const choose = (row, column, { focus = true } = {}) => {
+    row = Math.max(0, Math.min(rows.length - 1, row));
+    column = Math.max(0, Math.min(pieces.length - 1, column));
+    mark(at.row, at.column, false);
+    Object.assign(at, { row, column });
+    mark(row, column, true);
+    showColumn(column);
+    if (focus) {
+      cells[row][column].focus({ preventScroll: true });
+      reveal(cells[row][column]);
+    }
+    askMargin();
+  };
+  // Sticky names and headings cover what the browser would call in view.
+  const reveal = (cell) => {
+    const box = cell.closest(".sheet-box");
+    const outer = box.getBoundingClientRect();
+    const inner = cell.getBoundingClientRect();
+    const left = outer.left + (cell.parentElement.querySelector(".grade").getBoundingClientRect().right - outer.left);
+    const top = outer.top + table.tHead.getBoundingClientRect().height;
+    const bottom = outer.top + box.clientHeight - table.tFoot.getBoundingClientRect().height;
+    if (inner.left < left) box.scrollLeft -= left - inner.left;
+    else if (inner.right > outer.left + box.clientWidth) box.scrollLeft += inner.right - outer.left - box.clientWidth;
+    if (inner.top < top) box.scrollTop -= top - inner.top;
+    else if (inner.bottom > bottom) box.scrollTop += inner.bottom - bottom;
+  };
+  const askMargin = () => {
+    const view = document.getElementById("margin-view");
+    if (!view) return;
+    clearTimeout(marginTimer);
+    marginTimer = setTimeout(async () => {
+      marginAsk?.abort();
+      marginAsk = new AbortController();
+      const { assessment, student } = ids(cells[at.row][at.column]);
+      try {
+        const response = await fetch(`${base}/margin?${query}&student=${student}&assessment=${assessment}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
+        if (response.ok) view.innerHTML = await response.text();
+      } catch { /* moved on, or no connection: the saved line tells of that */ }
+    }, 120);
+  };
+
+  // Typing.
+  const edit = (cell, text, replaces) => {
+    if (open) commit();
+    const input = document.createElement("input");
+    input.className = "cell-input";
+    input.setAttribute("aria-label", `${nameOf(cell)}, ${titleOf(cell)}`);
+    input.autocomplete = "off";
+    input.maxLength = 200;
+    input.inputMode = "decimal";
+    input.value = text;
+    cell.classList.add("is-open");
+    cell.append(input);
+    open = { cell, input, replaces };
+    input.focus();
+    input.setSelectionRange(text.length, text.length);
+    input.addEventListener("blur", () => { if (open?.input === input) commit(); });
+  };
+  const close = () => {
+    const { cell, input } = open;
+    open = null;
+    cell.classList.remove("is-open");
+    input.remove();
+  };
+  const commit = () => {
+    const { cell, input } = open;
+    const text = input.value;
+    close();
+    const before = cell.dataset.t ?? cell.textContent;
+    if (text.trim() !== before.trim() || cell.classList.contains("is-sending")) type(cell, text);
+  };
+  const type = (cell, text) => {
+    const { assessment, student } = ids(cell);
+    dress(cell, text);
+    queue.put(assessment, student, Number(cell.dataset.v ?? 0), text);
+  };
+  /** As typed, until the server has answered how it was understood. */
+  const dress = (cell, text) => {
+    cell.className = `cell is-sending${[" is-first", " is-col", " is-chosen", " is-here"].filter((it) => cell.classList.contains(it.trim())).join("")}`;
+    cell.textContent = text;
+    delete cell.dataset.t;
+    delete cell.dataset.late;
+    delete cell.dataset.finish;
+    cell.removeAttribute("title");
+  };
+  const undress = (cell, view) => {
+    dress(cell, view.shown);
+    cell.classList.remove("is-sending");
+    cell.classList.add(`is-${view.kind}`);
+    cell.classList.toggle("is-not-meant", !view.meant);
+    cell.dataset.v = view.version;
+    if (view.typed !== view.shown) cell.dataset.t = view.typed;
+    if (view.late) cell.dataset.late = "";
+    if (view.toFinish) cell.dataset.finish = "";
+    if (view.reason) cell.title = view.reason;
+  };
+
+  // What the server answers.
+  const grade = (cell, label) => { cell.querySelector("span").textContent = label; };
+  const answered = (answer, batch) => {
+    for (const kept of answer.entries) {
+      const cell = cellOf(kept.cell.assessment, kept.cell.student);
+      const later = queue.items.some((it) => !it.stopped && it.assessment === kept.cell.assessment && it.student === kept.cell.student);
+      if (!cell) continue;
+      cell.dataset.v = kept.cell.version;
+      if (!later && open?.cell !== cell) undress(cell, kept.cell);
+    }
+    for (const figures of answer.rows) {
+      const row = rows.find((it) => Number(it.dataset.s) === figures.student);
+      if (!row) continue;
+      row.querySelector(".result").textContent = figures.result;
+      grade(row.querySelector(".grade"), figures.grade);
+    }
+    if (answer.foot) {
+      table.tFoot.querySelector(".result").textContent = answer.foot.result;
+      grade(table.tFoot.querySelector(".grade"), answer.foot.grade);
+      for (const mean of answer.foot.means) {
+        const cell = means.find((it) => Number(it.dataset.a) === mean.assessment);
+        if (cell) cell.textContent = mean.shown;
+      }
+      document.getElementById("loose-ends").textContent = answer.looseEnds;
+      saved.dataset.filled = answer.filled;
+      saved.dataset.at = answer.at;
+    }
+    showStopped();
+    if (batch.some((it) => cellOf(it.assessment, it.student) === cells[at.row][at.column])) askMargin();
+  };
+  const button = (words, work) => {
+    const it = document.createElement("button");
+    it.type = "button";
+    it.className = "button is-small";
+    it.textContent = words;
+    it.addEventListener("click", work);
+    return it;
+  };
+  /** Those only the teacher can decide on. They stay in the browser until then. */
+  const showStopped = () => {
+    conflicts.replaceChildren();
+    for (const item of queue.items.filter((it) => it.stopped)) {
+      const cell = cellOf(item.assessment, item.student);
+      const where = cell ? `${nameOf(cell)} · ${titleOf(cell)}` : "An entry outside this span";
+      const typed = item.text || "blank";
+      const notice = document.createElement("p");
+      notice.className = "notice is-doubt";
+      const words = document.createElement("span");
+      const done = (takeTyped) => { queue.settle(item, takeTyped); showStopped(); };
+      if (item.stopped === "conflict") {
+        const there = item.there.typed || "blank";
+        words.textContent = `${where}: ${there} was put there in another window meanwhile; you typed ${typed}.`;
+        notice.append(words, button(`Keep ${there}`, () => done(false)), button(`Put ${typed}`, () => { if (cell) dress(cell, item.text); done(true); }));
+      } else {
+        words.textContent = `${where}: “${typed}” was not kept. ${item.why}`;
+        cell?.classList.add("is-refused");
+        notice.append(words, button("Forget it", () => { done(false); location.reload(); }));
+      }
+      conflicts.append(notice);
+    }
+  };
+  const state = (name, count) => {
+    const marks = count === 1 ? "1 mark" : `${count} marks`;
+    saved.className = { saved: "", sending: "", trying: "is-waiting", "signed-out": "is-stopped" }[name];
+    if (name === "saved") {
+      const filled = Number(saved.dataset.filled);
+      saved.textContent = filled === 0 ? "● Nothing typed yet" : `● ${filled === 1 ? "1 mark" : `All ${filled} marks`} saved${saved.dataset.at ? ` · ${saved.dataset.at}` : ""}`;
+    } else if (name === "sending") {
+      saved.textContent = `○ ${marks} on the way…`;
+    } else if (name === "trying") {
+      saved.textContent = `○ ${marks} not saved yet: no answer. Kept in this browser, tried again by itself.`;
+    } else {
+      const link = document.createElement("a");
+      link.href = location.href;
+      link.textContent = "Sign in";
+      saved.replaceChildren(`○ ${marks} kept in this browser: you were signed out. `, link, " and they are saved.");
+    }
+    if (!queue.stored && count > 0) saved.textContent = `○ ${marks} not saved yet, and this browser keeps nothing: leave the page open.`;
+  };
+  const queue = new aestimo.Queue({
+    prefix: `aestimo.entry.${teacher}.${table.dataset.class}.`,
+    send: (items) => fetch(`${base}/entries?${query}`, { method: "PUT", headers: { "Content-Type": "application/json", "X-CSRF-TOKEN": csrf, "X-Aestimo": "entries" }, body: JSON.stringify(items) }),
+    onAnswer: answered,
+    onState: state,
+  });
+
+  // Keys.
+  const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], Enter: [1, 0] };
+  const move = (by) => choose(at.row + by[0], at.column + by[1]);
+  const tab = (event) => {
+    const column = at.column + (event.shiftKey ? -1 : 1);
+    if (column < 0 || column >= pieces.length) return false;
+    choose(at.row, column);
+    return true;
+  };
+  table.addEventListener("keydown", (event) => {
+    if (event.isComposing) return;
+    if (open) {
+      const arrow = event.key.startsWith("Arrow");
+      // Opened as it stands, left and right move the caret.
+      if (arrow && !open.replaces && /Left|Right/.test(event.key)) return;
+      if (event.key === "Escape") {
+        const { row, column } = place(open.cell);
+        close();
+        choose(row, column);
+        event.stopPropagation();
+      } else if (event.key === "Tab") {
+        commit();
+        if (!tab(event)) return;
+      } else if (moves[event.key]) {
+        commit();
+        move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]);
+      } else return;
+      event.preventDefault();
+      return;
+    }
+    const cell = event.target.closest("td.cell");
+    if (!cell || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === "Tab") {
+      if (tab(event)) event.preventDefault();
+      return;
+    }
+    if (moves[event.key]) move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]);
+    else if (event.key === "Home") choose(at.row, 0);
+    else if (event.key === "End") choose(at.row, pieces.length - 1);
+    else if (event.key === "PageUp") choose(at.row - 10, at.column);
+    else if (event.key === "PageDown") choose(at.row + 10, at.column);
+    else if (event.key === "F2") edit(cell, cell.dataset.t ?? cell.textContent, false);
+    else if (event.key === "Delete" || event.key === "Backspace") { if (cell.textContent !== "") type(cell, ""); }
+    else if (event.key === "?") { const keys = document.getElementById("all-keys"); keys.open = !keys.open; }
+    else if (event.key.length === 1 && /[\p{L}\p{N}.,+\-−%]/u.test(event.key)) edit(cell, event.key, true);
+    else return;
+    event.preventDefault();
+  });
+  table.addEventListener("mousedown", (event) => {
+    const cell = event.target.closest("td.cell");
+    if (!cell || open?.cell === cell) return;
+    event.preventDefault();
+    if (open) commit();
+    const { row, column } = place(cell);
+    choose(row, column);
+    if (matchMedia("(max-width: 719px)").matches) edit(cell, cell.dataset.t ?? cell.textContent, true);
+  });
+  table.addEventListener("dblclick", (event) => {
+    const cell = event.target.closest("td.cell");
+    if (cell && !open) edit(cell, cell.dataset.t ?? cell.textContent, false);
+  });
+  table.addEventListener("focusin", (event) => {
+    const cell = event.target.closest("td.cell");
+    if (cell && !open && cell !== cells[at.row][at.column]) { const { row, column } = place(cell); choose(row, column, { focus: false }); }
+  });
+
+  // Thumbs.
+  columnChoice?.addEventListener("change", () => choose(at.row, pieces.findIndex((it) => it.dataset.a === columnChoice.value), { focus: false }));
+  for (const step of document.querySelectorAll("[data-column]")) step.addEventListener("click", () => choose(at.row, at.column + Number(step.dataset.column), { focus: false }));
+  for (const key of document.querySelectorAll("[data-type]")) {
+    key.addEventListener("mousedown", (event) => event.preventDefault());
+    key.addEventListener("click", () => {
+      if (open) close();
+      type(cells[at.row][at.column], key.dataset.type);
+      choose(at.row + 1, at.column);
+    });
+  }
+
+  window.addEventListener("online", () => { queue.pause = 0; queue.flush(); });
+  window.addEventListener("beforeunload", (event) => { if (!queue.stored && queue.waiting().length) event.preventDefault(); });
+  window.addEventListener("pagehide", () => { if (open) commit(); });
+
+  // Where to begin: at the cell or column the address names, else at the first blank of the newest begun column.
+  const asked = new URLSearchParams(location.search);
+  const column = pieces.findIndex((it) => it.dataset.a === (asked.get("assessment") ?? asked.get("open")));
+  const row = rows.findIndex((it) => it.dataset.s === asked.get("student"));
+  if (column >= 0) choose(Math.max(0, row), column, { focus: !document.getElementById("margin-form") });
+  else { cells[0][0].tabIndex = 0; showColumn(Math.max(0, pieces.length - 1)); at.column = matchMedia("(max-width: 719px)").matches ? pieces.length - 1 : 0; }
+  for (const item of queue.resume()) {
+    const cell = cellOf(item.assessment, item.student);
+    if (cell && !item.stopped) dress(cell, item.text);
+  }
+  showStopped();
+};
+if (document.getElementById("sheet")?.tBodies[0].rows.length) aestimo.sheet(document.getElementById("sheet"));
