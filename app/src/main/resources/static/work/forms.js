@@ -16,6 +16,7 @@ document.addEventListener("alpine:init", () => {
   Alpine.data("rows", () => ({ ...rows }));
 
   // The sum while typing is a hint; what is kept is decided by the server.
+  Alpine.store("weights", { off: false, words: "" });
   Alpine.data("weights", () => ({
     ...rows,
     sum: "",
@@ -34,6 +35,8 @@ document.addEventListener("alpine:init", () => {
       const over = tenThousandths - 1000000;
       this.sum = String(tenThousandths / 10000);
       this.off = over !== 0;
+      Alpine.store("weights").off = this.off;
+      Alpine.store("weights").words = `Weights make ${this.sum}.`;
       this.words = over === 0 ? "" : Math.abs(over) / 10000 + (over > 0 ? " too many" : " missing");
     },
   }));

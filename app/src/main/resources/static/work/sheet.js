@@ -298,11 +298,11 @@ aestimo.sheet = (table) => {
   // Thumbs.
   columnChoice?.addEventListener("change", () => choose(at.row, pieces.findIndex((it) => it.dataset.a === columnChoice.value), { focus: false }));
   for (const step of document.querySelectorAll("[data-column]")) step.addEventListener("click", () => choose(at.row, at.column + Number(step.dataset.column), { focus: false }));
-  for (const key of document.querySelectorAll("[data-type]")) {
+  for (const key of document.querySelectorAll("[data-entry]")) {
     key.addEventListener("mousedown", (event) => event.preventDefault());
     key.addEventListener("click", () => {
       if (open) close();
-      type(cells[at.row][at.column], key.dataset.type);
+      type(cells[at.row][at.column], key.dataset.entry);
       choose(at.row + 1, at.column);
     });
   }

@@ -10,6 +10,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.Workspace;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
+import aestimo.core.boundary.Band;
 import aestimo.core.result.GroupMean;
 import aestimo.core.result.LooseEnds;
 import aestimo.core.result.Result;
@@ -51,9 +52,10 @@ class DeskController {
     /**
      * A class on the desk, over its present term.
      *
-     * @param mean with its grade, as words; empty while there is none
+     * @param mean as shown; empty while nobody has a result
+     * @param grade of the mean; empty without mean or bands
      */
-    record ClassLine(ClassRow row, String facts, List<Stack> stacks, String mean, int looseEnds) {}
+    record ClassLine(ClassRow row, String facts, List<Stack> stacks, String mean, String grade, int looseEnds) {}
 
     /** How many have one grade, drawn as dots one on the other. */
     record Stack(String label, int count) {
@@ -69,6 +71,7 @@ class DeskController {
                 .toList();
         model.addAttribute("frame", frames.ofDesk(teacher, Days.full(LocalDate.now(clock)), facts(open), "desk"));
         model.addAttribute("classes", open.stream().map(DeskController::line).toList());
+        model.addAttribute("weeks", TermWeeks.of(open));
         return "desk/desk";
     }
 
@@ -115,9 +118,8 @@ class DeskController {
                 classBook.row(),
                 students == 1 ? "1 student" : students + " students",
                 stacks,
-                result.map(it -> it.shown()
-                                + it.grade().map(band -> " · " + band.label()).orElse(""))
-                        .orElse(""),
+                result.map(Result::shown).orElse(""),
+                result.flatMap(Result::grade).map(Band::label).orElse(""),
                 LooseEnds.of(book).size());
     }
 

@@ -131,8 +131,14 @@ public class FrameService {
                 .map(category -> category.weight().toFraction())
                 .reduce(Fraction.ZERO, Fraction::plus);
         return (students == 1 ? "1 student" : students + " students")
-                + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + sets + " sets")
+                + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + numberWord(sets) + " sets")
                 + (book.categories().isEmpty() ? " · no categories yet" : " · weights add to " + plain(weights));
+    }
+
+    /** Small numbers read better as words. */
+    private static String numberWord(long number) {
+        List<String> words = List.of("no", "one", "two", "three", "four", "five", "six");
+        return number < words.size() ? words.get((int) number) : Long.toString(number);
     }
 
     private static String plain(Fraction weights) {

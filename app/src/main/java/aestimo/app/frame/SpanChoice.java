@@ -76,7 +76,9 @@ public record SpanChoice(
         List<Term> terms = book.terms().stream()
                 .filter(term -> ids.contains(term.id().text()))
                 .toList();
-        return terms.size() == ids.size() ? Optional.of(of(terms, "span=" + text, false)) : Optional.empty();
+        return !ids.isEmpty() && terms.size() == ids.size()
+                ? Optional.of(of(terms, "span=" + text, false))
+                : Optional.empty();
     }
 
     private static SpanChoice of(List<Term> terms, String query, boolean misread) {
@@ -114,7 +116,7 @@ public record SpanChoice(
         List<Assessment> picked = book.assessments().stream()
                 .filter(assessment -> ids.contains(assessment.id().text()))
                 .toList();
-        if (picked.size() != ids.size()) {
+        if (ids.isEmpty() || picked.size() != ids.size()) {
             return Optional.empty();
         }
         Set<AssessmentId> chosen = picked.stream().map(Assessment::id).collect(Collectors.toSet());

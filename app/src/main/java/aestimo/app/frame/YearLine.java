@@ -29,7 +29,7 @@ public record YearLine(
     /** Left and right of the first and last day: room for a handle. */
     public static final int EDGE = 18;
 
-    private static final double NEAREST = 9;
+    private static final double NEAREST = 12;
 
     public record TermBox(
             String id, String name, LocalDate firstDay, LocalDate lastDay, double x, double width, boolean chosen) {}

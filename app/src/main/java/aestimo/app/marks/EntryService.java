@@ -61,6 +61,9 @@ public class EntryService {
         if (typed.size() > MOST_AT_ONCE) {
             throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was kept.");
         }
+        if (typed.stream().anyMatch(entry -> entry == null || entry.id() == null || entry.text() == null)) {
+            throw new FormException("An entry came without its id or its words. None was kept.");
+        }
         ClassBook classBook = books.open(teacher, classId);
         Map<TypedEntry, Outcome> outcomes = new HashMap<>();
         // The same order of cells for everybody, so that two tabs saving at once cannot block each other.

@@ -20,6 +20,13 @@ class TeacherTransactions extends JdbcTransactionManager {
         super(dataSource);
     }
 
+    /** Who is signed in may have to be read from the session first: before a connection is held, not while. */
+    @Override
+    protected void doBegin(Object transaction, TransactionDefinition definition) {
+        ActingTeacher.current();
+        super.doBegin(transaction, definition);
+    }
+
     @Override
     protected void prepareTransactionalConnection(Connection connection, TransactionDefinition definition)
             throws SQLException {

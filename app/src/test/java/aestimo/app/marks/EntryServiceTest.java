@@ -1,0 +1,189 @@
+package aestimo.app.marks;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.Change;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.groundwork.Forms;
+import aestimo.app.groundwork.GroundworkService;
+import aestimo.app.groundwork.YearService;
+import aestimo.app.marks.EntryService.Outcome;
+import aestimo.app.roll.RollService;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.web.FormException;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Student;
+import aestimo.core.result.LooseEnds;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.function.Supplier;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** What is typed is kept: once, never over another's, with its record. Each test has a class of its own. */
+@ExtendWith(RunningApp.class)
+class EntryServiceTest {
+    private RunningApp app;
+    private TeacherId teacher;
+    private long classId;
+
+    @BeforeEach
+    void makeAClass(RunningApp running) {
+        app = running;
+        teacher = app.bean(AccountService.class).create("t" + UUID.randomUUID(), "Test Teacher", "long enough to do");
+        classId = as(() -> {
+            long year = app.bean(YearService.class)
+                    .create(
+                            teacher,
+                            new Forms.YearForm(
+                                    "2026/27",
+                                    0,
+                                    List.of(new Forms.TermLine(0, "Term 2", "2027-01-04", "2027-03-26"))));
+            long id = app.bean(GroundworkService.class).createClass(teacher, new Forms.ClassForm(year, "9B", "", 1));
+            app.bean(RollService.class).keep(teacher, id, "Brandt, Ilva\nOsei, Kofi", "");
+            app.bean(GroundworkService.class)
+                    .saveWeights(
+                            teacher,
+                            id,
+                            new Forms.WeightsForm(1, List.of(new Forms.CategoryLine(0, "Tests", "100", "circle", 1))));
+            long category = app.bean(GroundworkService.class)
+                    .categories(teacher, id)
+                    .get(0)
+                    .line()
+                    .id();
+            app.bean(AssessmentService.class)
+                    .add(teacher, id, new AssessmentForm(0, 0, "Quiz", category, "2027-02-05", "15"));
+            return id;
+        });
+    }
+
+    private <T> T as(Supplier<T> work) {
+        return ActingTeacher.as(teacher, work);
+    }
+
+    private ClassBook book() {
+        return as(() -> app.bean(BookService.class).open(teacher, classId));
+    }
+
+    private TypedEntry typed(UUID id, int base, String text) {
+        ClassBook book = book();
+        return new TypedEntry(
+                id,
+                ClassBook.id(book.book().assessments().get(0)),
+                ClassBook.id(book.book().students().get(0)),
+                base,
+                text);
+    }
+
+    private Outcome apply(TypedEntry typed) {
+        return as(() -> app.bean(EntryService.class).apply(teacher, classId, List.of(typed)))
+                .get(0);
+    }
+
+    private String stands() {
+        ClassBook book = book();
+        Student student = book.book().students().get(0);
+        Assessment assessment = book.book().assessments().get(0);
+        return book.book().entry(student, assessment) + " v" + book.version(assessment, student);
+    }
+
+    private List<String> changes() {
+        ClassBook book = book();
+        return as(() -> app.bean(ChangeService.class)
+                        .ofCell(
+                                teacher,
+                                ClassBook.id(book.book().assessments().get(0)),
+                                ClassBook.id(book.book().students().get(0))))
+                .stream()
+                .map((Change change) -> change.was() + "→" + change.became())
+                .toList();
+    }
+
+    @Test
+    void everyAlterationIsKeptWithItsRecord() {
+        assertThat(apply(typed(UUID.randomUUID(), 0, "12"))).isEqualTo(Outcome.KEPT);
+        assertThat(apply(typed(UUID.randomUUID(), 1, "abs"))).isEqualTo(Outcome.KEPT);
+        assertThat(apply(typed(UUID.randomUUID(), 2, "abs"))).isEqualTo(Outcome.KEPT);
+        assertThat(apply(typed(UUID.randomUUID(), 2, ""))).isEqualTo(Outcome.KEPT);
+        assertThat(stands()).isEqualTo(" v3");
+        assertThat(changes()).containsExactly("→12", "12→absent", "absent→");
+    }
+
+    @Test
+    void whatIsDeliveredTwiceIsAppliedOnce() {
+        UUID id = UUID.randomUUID();
+        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.KEPT);
+        assertThat(apply(typed(UUID.randomUUID(), 1, "13"))).isEqualTo(Outcome.KEPT);
+        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.KEPT);
+        assertThat(stands()).isEqualTo("13 v2");
+        assertThat(changes()).containsExactly("→12", "12→13");
+    }
+
+    @Test
+    void whatWasAlteredElsewhereIsNotOverwritten() {
+        apply(typed(UUID.randomUUID(), 0, "12"));
+        assertThat(apply(typed(UUID.randomUUID(), 0, "9"))).isEqualTo(Outcome.ALTERED_ELSEWHERE);
+        assertThat(apply(typed(UUID.randomUUID(), 7, "9"))).isEqualTo(Outcome.ALTERED_ELSEWHERE);
+        assertThat(stands()).isEqualTo("12 v1");
+        assertThat(changes()).containsExactly("→12");
+    }
+
+    @Test
+    void ofManyAtTheSameMomentOneWinsAndTheSameOneIsAppliedOnce() throws Exception {
+        UUID same = UUID.randomUUID();
+        List<Callable<Outcome>> tries = new ArrayList<>();
+        for (int i = 0; i < 8; i++) {
+            TypedEntry typed = typed(i < 4 ? same : UUID.randomUUID(), 0, i < 4 ? "7" : "1" + i);
+            tries.add(() -> apply(typed));
+        }
+        ExecutorService threads = Executors.newFixedThreadPool(8);
+        List<Outcome> outcomes = new ArrayList<>();
+        for (Future<Outcome> outcome : threads.invokeAll(tries)) {
+            outcomes.add(outcome.get());
+        }
+        threads.shutdown();
+        long kept = outcomes.stream().filter(outcome -> outcome == Outcome.KEPT).count();
+        assertThat(kept).isEqualTo(stands().startsWith("7 ") ? 4 : 1);
+        assertThat(stands()).endsWith(" v1");
+        assertThat(changes()).hasSize(1);
+    }
+
+    @Test
+    void aMarkOverTheOutOfAndWordsNotUnderstoodAreKeptInDoubt() {
+        apply(typed(UUID.randomUUID(), 0, "18"));
+        assertThat(stands()).isEqualTo("18 v1");
+        assertThat(LooseEnds.of(book().book()))
+                .extracting(end -> end.kind().code())
+                .contains("in-doubt")
+                .hasSize(2);
+        apply(typed(UUID.randomUUID(), 1, "lost? ask <b>mum</b>"));
+        assertThat(stands()).isEqualTo("lost? ask <b>mum</b> v2");
+        assertThat(LooseEnds.of(book().book()))
+                .extracting(end -> end.kind().code())
+                .contains("in-doubt")
+                .hasSize(2);
+    }
+
+    @Test
+    void aBatchWithOneThatCannotBeTakenChangesNothing() {
+        TypedEntry good = typed(UUID.randomUUID(), 0, "12");
+        TypedEntry tooLong = typed(UUID.randomUUID(), 0, "x".repeat(201));
+        assertThatThrownBy(() -> as(() -> app.bean(EntryService.class).apply(teacher, classId, List.of(good, tooLong))))
+                .isInstanceOf(FormException.class)
+                .hasMessage("An entry has over 200 characters. It was not kept.");
+        assertThat(stands()).isEqualTo(" v0");
+        assertThat(changes()).isEmpty();
+    }
+}

@@ -1,0 +1,46 @@
+package aestimo.app.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.testing.RunningApp;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.apache.ibatis.mapping.MappedStatement;
+import org.apache.ibatis.mapping.SqlCommandType;
+import org.apache.ibatis.session.Configuration;
+import org.apache.ibatis.session.SqlSessionFactory;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+@ExtendWith(RunningApp.class)
+class MapperStatementTest {
+    /** Read before anybody is signed in; every other mapper is bound to a teacher. */
+    private static final String DOOR = "aestimo.app.account.AccountMapper.";
+
+    @Test
+    void everyStatementIsBoundToTheSignedInTeacher(RunningApp app) {
+        Configuration configuration = app.bean(SqlSessionFactory.class).getConfiguration();
+        // Each statement stands under its full name and, without a dot, under its short one.
+        List<MappedStatement> statements = configuration.getMappedStatementNames().stream()
+                .filter(name -> name.contains(".") && !name.startsWith(DOOR))
+                .map(configuration::getMappedStatement)
+                .toList();
+        assertThat(statements).hasSizeGreaterThan(30);
+        for (MappedStatement statement : statements) {
+            Map<String, Object> parameters = new HashMap<>();
+            parameters.put("kept", List.of(1L));
+            var bound = statement.getBoundSql(parameters);
+            assertThat(bound.getParameterMappings())
+                    .as(statement.getId())
+                    .anyMatch(parameter -> parameter.getProperty().equals("teacher"));
+            assertThat(bound.getSql()).as(statement.getId()).contains("teacher_id");
+            if (statement.getSqlCommandType() == SqlCommandType.UPDATE
+                    || statement.getSqlCommandType() == SqlCommandType.DELETE) {
+                assertThat(bound.getSql().replaceAll("\\s+", " "))
+                        .as(statement.getId())
+                        .containsPattern("teacher_id = \\?");
+            }
+        }
+    }
+}

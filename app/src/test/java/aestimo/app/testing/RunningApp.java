@@ -1,0 +1,62 @@
+package aestimo.app.testing;
+
+import aestimo.app.Aestimo;
+import java.util.HashMap;
+import java.util.Map;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The real application with the demo data on the tests' own cluster, started once for all tests that ask for it as a
+ * parameter.
+ */
+public final class RunningApp implements ParameterResolver {
+    private static RunningApp started;
+
+    private TestCluster cluster;
+    private ConfigurableApplicationContext context;
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext test) {
+        return parameter.getParameter().getType() == RunningApp.class;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext test) {
+        return get();
+    }
+
+    private static synchronized RunningApp get() {
+        if (started == null) {
+            started = new RunningApp();
+            started.cluster = TestCluster.start();
+            SpringApplication application = new SpringApplication(Aestimo.class);
+            Map<String, Object> settings = new HashMap<>(started.cluster.environment());
+            settings.put("AESTIMO_PORT", "0");
+            settings.put("AESTIMO_DEMO", "true");
+            settings.put("AESTIMO_TODAY", "2027-02-24");
+            application.setDefaultProperties(settings);
+            started.context = application.run();
+        }
+        return started;
+    }
+
+    public TestCluster cluster() {
+        return cluster;
+    }
+
+    public <T> T bean(Class<T> type) {
+        return context.getBean(type);
+    }
+
+    public <T> T bean(String name, Class<T> type) {
+        return context.getBean(name, type);
+    }
+
+    public String address() {
+        return "http://localhost:" + context.getEnvironment().getProperty("local.server.port");
+    }
+}

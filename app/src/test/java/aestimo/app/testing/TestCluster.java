@@ -1,0 +1,108 @@
+package aestimo.app.testing;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
+
+/** A PostgreSQL cluster of the tests' own, made by the launcher as any other, gone when the tests are over. */
+public final class TestCluster {
+    private final Path folder;
+    private final int port;
+    private final Map<String, String> secrets;
+
+    private TestCluster(Path folder, int port) throws IOException {
+        this.folder = folder;
+        this.port = port;
+        this.secrets = Files.readAllLines(folder.resolve("secrets")).stream()
+                .map(line -> line.split("=", 2))
+                .collect(Collectors.toMap(pair -> pair[0], pair -> pair[1]));
+    }
+
+    /** Starts a new, empty cluster on a free port. */
+    public static TestCluster start() {
+        try {
+            Path folder = Files.createTempDirectory("aestimo-test-");
+            folder.toFile().setExecutable(true, false);
+            folder.toFile().setReadable(true, false);
+            int port = freePort();
+            launcher("cluster", "start", folder.toString(), Integer.toString(port));
+            TestCluster cluster = new TestCluster(folder, port);
+            Runtime.getRuntime().addShutdownHook(new Thread(cluster::remove));
+            return cluster;
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** A port nobody listens on at this moment. */
+    public static int freePort() {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** What the application must be told to use this cluster, as environment variables. */
+    public Map<String, String> environment() {
+        Map<String, String> environment = new HashMap<>(secrets);
+        environment.put("AESTIMO_DB_PORT", Integer.toString(port));
+        return environment;
+    }
+
+    public String url() {
+        return "jdbc:postgresql://127.0.0.1:" + port + "/aestimo";
+    }
+
+    public String password(String role) {
+        return secrets.get("AESTIMO_" + role.toUpperCase(java.util.Locale.ROOT) + "_PASSWORD");
+    }
+
+    private void remove() {
+        launcher("cluster", "stop", folder.toString());
+        try (var files = Files.walk(folder)) {
+            files.sorted(java.util.Comparator.reverseOrder())
+                    .forEach(file -> file.toFile().delete());
+        } catch (IOException left) {
+            System.err.println("left behind: " + folder);
+        }
+    }
+
+    private static void launcher(String... arguments) {
+        try {
+            List<String> command =
+                    new java.util.ArrayList<>(List.of(home().resolve("aestimo").toString()));
+            command.addAll(List.of(arguments));
+            Path output = Files.createTempFile("aestimo-launcher", ".log");
+            Process process = new ProcessBuilder(command)
+                    .redirectErrorStream(true)
+                    .redirectOutput(output.toFile())
+                    .start();
+            if (!process.waitFor(2, TimeUnit.MINUTES) || process.exitValue() != 0) {
+                throw new IllegalStateException(command + ": " + Files.readString(output));
+            }
+            Files.delete(output);
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
+    /** The project's folder: the nearest one up from here that holds the launcher. */
+    public static Path home() {
+        Path folder = Path.of("").toAbsolutePath();
+        while (!Files.isExecutable(folder.resolve("aestimo"))) {
+            folder = folder.getParent();
+        }
+        return folder;
+    }
+}

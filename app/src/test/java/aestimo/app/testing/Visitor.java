@@ -1,0 +1,91 @@
+package aestimo.app.testing;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Visits the application over HTTP as a browser without scripts does: keeps cookies, sends the forms' tokens. */
+public final class Visitor {
+    private static final Pattern TOKEN = Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"");
+
+    private final String address;
+    private final HttpClient client = HttpClient.newBuilder()
+            .cookieHandler(new CookieManager())
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+    private String token = "";
+
+    public Visitor(String address) {
+        this.address = address;
+    }
+
+    /** Signs in; the answer tells by where it leads whether that worked. */
+    public HttpResponse<String> signIn(String name, String password) {
+        get("/sign-in");
+        HttpResponse<String> answer = post("/sign-in", "signIn", name, "password", password);
+        get("/");
+        return answer;
+    }
+
+    public static Visitor signedIn(RunningApp app, String name) {
+        Visitor visitor = new Visitor(app.address());
+        visitor.signIn(name, "tidewater-lane");
+        return visitor;
+    }
+
+    public HttpResponse<String> get(String path) {
+        return send(request(path).GET());
+    }
+
+    /** @param fields names and values in turn */
+    public HttpResponse<String> post(String path, String... fields) {
+        StringBuilder body = new StringBuilder("_csrf=" + encoded(token));
+        for (int i = 0; i < fields.length; i += 2) {
+            body.append('&').append(encoded(fields[i])).append('=').append(encoded(fields[i + 1]));
+        }
+        return send(request(path)
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(BodyPublishers.ofString(body.toString())));
+    }
+
+    public HttpResponse<String> put(String path, String json) {
+        return send(request(path)
+                .header("Content-Type", "application/json")
+                .header("X-CSRF-TOKEN", token)
+                .header("X-Aestimo", "entries")
+                .PUT(BodyPublishers.ofString(json)));
+    }
+
+    private HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create(address + path));
+    }
+
+    private HttpResponse<String> send(HttpRequest.Builder request) {
+        try {
+            HttpResponse<String> answer = client.send(request.build(), BodyHandlers.ofString());
+            Matcher matcher = TOKEN.matcher(answer.body());
+            if (matcher.find()) {
+                token = matcher.group(1);
+            }
+            return answer;
+        } catch (IOException broken) {
+            throw new java.io.UncheckedIOException(broken);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+}
