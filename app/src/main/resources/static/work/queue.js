@@ -128,7 +128,7 @@ aestimo.Queue = class {
   }
 
   later() {
-    this.pause = Math.min(15, this.pause * 2 || 1);
+    this.pause = Math.min(8, this.pause * 2 || 1);
     this.tell("trying");
     this.timer = setTimeout(() => this.flush(), this.pause * 1000);
   }

@@ -19,6 +19,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
 import org.springframework.security.web.util.matcher.RequestMatcher;
 
 /** Who may see what: nothing without signing in but the door itself. */
@@ -37,6 +38,9 @@ class SecuritySettings {
     SecurityFilterChain security(HttpSecurity http) throws Exception {
         // Scripts say so when they ask: they want to be told, not sent to a page.
         RequestMatcher script = request -> request.getHeader("X-Aestimo") != null;
+        // After signing in a person goes on to the page they asked for, never to what a script asked for beside it.
+        HttpSessionRequestCache asked = new HttpSessionRequestCache();
+        asked.setRequestMatcher(request -> request.getMethod().equals("GET") && !script.matches(request));
         return http.authorizeHttpRequests(requests -> requests.requestMatchers(
                                 "/sign-in",
                                 "/welcome",
@@ -49,6 +53,7 @@ class SecuritySettings {
                         .permitAll()
                         .anyRequest()
                         .authenticated())
+                .requestCache(cache -> cache.requestCache(asked))
                 .formLogin(form -> form.loginPage("/sign-in")
                         .usernameParameter("signIn")
                         .passwordParameter("password")

@@ -4,6 +4,7 @@ import javax.sql.DataSource;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.support.JdbcTransactionManager;
+import org.springframework.session.jdbc.PostgreSqlJdbcIndexedSessionRepositoryCustomizer;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -14,6 +15,12 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Configuration
 class SessionTransactions {
+    /** Two requests of one page may write the same attribute at once: the later one wins, neither fails. */
+    @Bean
+    PostgreSqlJdbcIndexedSessionRepositoryCustomizer sessionsInPostgreSql() {
+        return new PostgreSqlJdbcIndexedSessionRepositoryCustomizer();
+    }
+
     @Bean
     TransactionOperations springSessionTransactionOperations(DataSource dataSource) {
         TransactionTemplate plain = new TransactionTemplate(new JdbcTransactionManager(dataSource));

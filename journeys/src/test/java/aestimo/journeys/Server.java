@@ -1,0 +1,120 @@
+package aestimo.journeys;
+
+import aestimo.app.testing.TestCluster;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.HttpURLConnection;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+
+/** The packaged application in a process of its own, so that it can be killed as a machine would kill it. */
+final class Server {
+    private static final Duration PATIENCE = Duration.ofMinutes(2);
+
+    private final TestCluster cluster = TestCluster.start();
+    private final int port = TestCluster.freePort();
+    private final boolean demo;
+    private Process process;
+
+    private Server(boolean demo) {
+        this.demo = demo;
+        Runtime.getRuntime().addShutdownHook(new Thread(this::kill));
+    }
+
+    /** A new, empty installation. */
+    static Server empty() {
+        Server server = new Server(false);
+        server.start();
+        return server;
+    }
+
+    /** An installation with the demo data, at the demo's date. */
+    static Server withDemo() {
+        Server server = new Server(true);
+        server.start();
+        return server;
+    }
+
+    String address() {
+        return "http://localhost:" + port;
+    }
+
+    void start() {
+        try {
+            Path run = unpacked();
+            ProcessBuilder builder = new ProcessBuilder(
+                    Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                    "-Xmx256m",
+                    "-XX:+UseSerialGC",
+                    "-jar",
+                    run.resolve("aestimo-app-exec.jar").toString());
+            Map<String, String> environment = builder.environment();
+            environment.putAll(cluster.environment());
+            environment.put("AESTIMO_PORT", Integer.toString(port));
+            environment.put("AESTIMO_TODAY", "2027-02-24");
+            environment.put("AESTIMO_DEMO", Boolean.toString(demo));
+            process = builder.redirectErrorStream(true)
+                    .redirectOutput(ProcessBuilder.Redirect.appendTo(
+                            Path.of("target", "server-" + port + ".log").toFile()))
+                    .start();
+            Instant end = Instant.now().plus(PATIENCE);
+            while (!answers()) {
+                if (!process.isAlive() || Instant.now().isAfter(end)) {
+                    throw new IllegalStateException(
+                            "the application did not start; see target/server-" + port + ".log");
+                }
+                LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
+            }
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** Ends the process without any warning, as kill -9 does. */
+    void kill() {
+        if (process != null) {
+            process.destroyForcibly().onExit().join();
+        }
+    }
+
+    private boolean answers() {
+        try {
+            HttpURLConnection ask = (HttpURLConnection)
+                    URI.create(address() + "/actuator/health").toURL().openConnection();
+            ask.setConnectTimeout(500);
+            return ask.getResponseCode() == 200;
+        } catch (IOException notYet) {
+            return false;
+        }
+    }
+
+    /** The packaged application, unpacked once for all servers of a run. */
+    private static synchronized Path unpacked() throws IOException {
+        Path jar = TestCluster.home().resolve("app/target/aestimo-app-exec.jar");
+        Path run = Path.of("target", "run").toAbsolutePath();
+        Path marker = run.resolve("aestimo-app-exec.jar");
+        if (!Files.exists(marker) || Files.getLastModifiedTime(marker).compareTo(Files.getLastModifiedTime(jar)) < 0) {
+            List<String> unpack = List.of(
+                    Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                    "-Djarmode=tools",
+                    "-jar",
+                    jar.toString(),
+                    "extract",
+                    "--force",
+                    "--destination",
+                    run.toString());
+            Process process = new ProcessBuilder(unpack).inheritIO().start();
+            if (process.onExit().join().exitValue() != 0) {
+                throw new IllegalStateException("could not unpack " + jar);
+            }
+        }
+        return run;
+    }
+}

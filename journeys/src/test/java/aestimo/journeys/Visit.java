@@ -1,0 +1,128 @@
+package aestimo.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.AxeResults;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * One person's browser at one installation. Closing it checks that no page had an error of script or of the security
+ * policy.
+ */
+final class Visit implements AutoCloseable {
+    private static final Playwright PLAYWRIGHT =
+            Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    private static final Browser BROWSER = PLAYWRIGHT
+            .chromium()
+            .launch(new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                    .setArgs(List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync",
+                            "--no-first-run")));
+
+    private final Server server;
+    private final BrowserContext context;
+    private final List<String> errors = new ArrayList<>();
+    private Page page;
+
+    static {
+        // A killed server takes its time to come back, and the queue its pauses.
+        PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
+    }
+
+    Visit(Server server, int width, int height) {
+        this.server = server;
+        this.context = BROWSER.newContext(new Browser.NewContextOptions()
+                .setViewportSize(width, height)
+                .setHasTouch(width < 500)
+                .setBaseURL(server.address())
+                .setLocale("en-GB"));
+        context.onPage(opened -> {
+            opened.onPageError(error -> errors.add(opened.url() + ": " + error));
+            opened.onConsoleMessage(message -> {
+                if (message.type().equals("error") && message.text().contains("Content Security Policy")) {
+                    errors.add(opened.url() + ": " + message.text());
+                }
+            });
+        });
+        context.setDefaultTimeout(10_000);
+        page = context.newPage();
+    }
+
+    Visit(Server server) {
+        this(server, 1280, 800);
+    }
+
+    Page page() {
+        return page;
+    }
+
+    Server server() {
+        return server;
+    }
+
+    /** Another tab of the same browser; the first stays open. */
+    Page newTab() {
+        return context.newPage();
+    }
+
+    void signIn(String name, String password) {
+        page.navigate("/sign-in");
+        page.fill("#signIn", name);
+        page.fill("#password", password);
+        page.click("button.is-dark");
+        page.waitForURL(server.address() + "/");
+    }
+
+    void forgetSession() {
+        context.clearCookies();
+    }
+
+    /** Checks the page against the accessibility rules. */
+    void checkAccessibility() {
+        AxeResults results = new AxeBuilder(page).analyze();
+        assertThat(results.getViolations().stream()
+                        .flatMap(rule -> rule.getNodes().stream()
+                                .map(node -> rule.getId() + ": " + node.getTarget() + " " + rule.getHelp()))
+                        .toList())
+                .as(page.url())
+                .isEmpty();
+    }
+
+    /** The cell of a student and an assessment on the sheet. */
+    static Locator cell(Page page, String student, String assessment) {
+        int column = page.locator("thead th.piece a").allInnerTexts().indexOf(assessment);
+        assertThat(column).as(assessment).isNotNegative();
+        return page.locator("tbody tr")
+                .filter(new Locator.FilterOptions().setHasText(student))
+                .locator("td.cell")
+                .nth(column);
+    }
+
+    /** Waits until the saved line says that all of so many marks are saved. */
+    static void saved(Page page, int marks) {
+        PlaywrightAssertions.assertThat(page.locator("#saved"))
+                .containsText(marks == 1 ? "1 mark saved" : "All " + marks + " marks saved");
+    }
+
+    @Override
+    public void close() {
+        context.close();
+        assertThat(errors).isEmpty();
+    }
+}
