@@ -3,8 +3,7 @@
 window.aestimo = {};
 
 aestimo.go = (query) => {
-  const address = new URL(location.href);
-  for (const name of ["span", "from", "to", "pieces"]) address.searchParams.delete(name);
+  const address = new URL(document.body.dataset.here, location.href);
   for (const [name, value] of Object.entries(query)) address.searchParams.set(name, value);
   location.href = address.href.replaceAll("%2C", ",");
 };

@@ -284,7 +284,10 @@ aestimo.sheet = (table) => {
     if (open) commit();
     const { row, column } = place(cell);
     choose(row, column);
-    if (matchMedia("(max-width: 719px)").matches) edit(cell, cell.dataset.t ?? cell.textContent, true);
+    if (matchMedia("(max-width: 719px)").matches) {
+      edit(cell, cell.dataset.t ?? cell.textContent, true);
+      open.input.select();
+    }
   });
   table.addEventListener("dblclick", (event) => {
     const cell = event.target.closest("td.cell");

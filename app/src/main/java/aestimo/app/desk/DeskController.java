@@ -7,7 +7,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
-import aestimo.app.frame.Workspace;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.boundary.Band;
@@ -141,7 +140,7 @@ class DeskController {
             @RequestParam Map<String, String> parameters,
             Model model) {
         ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, Workspace.NONE));
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "loose-ends"));
         model.addAttribute("lines", looseEnds(classBook).toList());
         return "desk/loose-ends";
     }

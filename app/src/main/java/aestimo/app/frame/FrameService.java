@@ -52,6 +52,7 @@ public class FrameService {
                         new PageFrame.Link("Years", "/years", open.equals("years")),
                         new PageFrame.Link("Account", "/account", open.equals("account"))),
                 Optional.empty(),
+                "",
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
@@ -59,19 +60,17 @@ public class FrameService {
                 "/loose-ends");
     }
 
-    /** The frame of a page of one class, over the span its address says. */
+    /**
+     * The frame of a page of one class, over the span its address says.
+     *
+     * @param page what follows the class in the page's address, such as {@code groundwork/students}
+     */
     @Transactional(readOnly = true)
     public PageFrame ofClass(
-            SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, Workspace open) {
-        return ofClass(
-                teacher.id(),
-                accounts.look(teacher.id()),
-                classBook,
-                SpanChoice.read(parameters, classBook.book()),
-                open);
-    }
-
-    private PageFrame ofClass(TeacherId teacher, Look look, ClassBook classBook, SpanChoice span, Workspace open) {
+            SignedInTeacher signedIn, ClassBook classBook, Map<String, String> parameters, String page) {
+        TeacherId teacher = signedIn.id();
+        Look look = accounts.look(teacher);
+        SpanChoice span = SpanChoice.read(parameters, classBook.book());
         ClassRow row = classBook.row();
         return new PageFrame(
                 row.title(),
@@ -80,13 +79,13 @@ public class FrameService {
                 look,
                 tabs(books.classes(teacher), Optional.of(row), Optional.of(span)),
                 Arrays.stream(Workspace.values())
-                        .filter(workspace -> workspace != Workspace.NONE)
                         .map(workspace -> new PageFrame.Link(
                                 workspace.words(),
                                 "/classes/" + row.id() + "/" + workspace.path() + "?" + span.query(),
-                                workspace == open))
+                                page.startsWith(workspace.path())))
                         .toList(),
                 Optional.of(row),
+                "/classes/" + row.id() + "/" + page,
                 Optional.of(span),
                 YearLine.of(classBook, span, WIDE),
                 YearLine.of(classBook, span, NARROW),

@@ -14,6 +14,7 @@ import java.util.Optional;
  * @param tabs the spine's classes
  * @param links workspaces of the class, or the pages of the desk
  * @param open the class looked at; empty on pages of no class
+ * @param here path of the page itself, without its query; a page shown after a refused form is that of the form
  * @param span empty on pages without a span
  * @param looseEnds how many there are, of the class looked at or of all
  * @param looseEndsHref where they are listed
@@ -26,6 +27,7 @@ public record PageFrame(
         List<Tab> tabs,
         List<Link> links,
         Optional<ClassRow> open,
+        String here,
         Optional<SpanChoice> span,
         Optional<YearLine> yearLine,
         Optional<YearLine> narrowYearLine,

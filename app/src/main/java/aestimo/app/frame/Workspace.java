@@ -1,11 +1,9 @@
 package aestimo.app.frame;
 
 /** The workspaces of a class, in the order of the work. */
-public enum Workspace {
+enum Workspace {
     MARKS("Marks", "marks"),
-    GROUNDWORK("Groundwork", "groundwork"),
-    /** A page of the class that is none of its workspaces. */
-    NONE("", "");
+    GROUNDWORK("Groundwork", "groundwork");
 
     private final String words;
     private final String path;

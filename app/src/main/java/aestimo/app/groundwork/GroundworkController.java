@@ -6,7 +6,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.frame.SpanChoice;
-import aestimo.app.frame.Workspace;
 import aestimo.app.groundwork.Forms.BandLine;
 import aestimo.app.groundwork.Forms.BoundariesForm;
 import aestimo.app.groundwork.Forms.CategoryLine;
@@ -69,7 +68,7 @@ class GroundworkController {
             @PathVariable long classId,
             @RequestParam Map<String, String> parameters,
             Model model) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
+        ClassBook classBook = frame(teacher, classId, parameters, "class", model);
         model.addAttribute(
                 "form",
                 new ClassForm(
@@ -93,7 +92,7 @@ class GroundworkController {
             FormFields fields,
             Model model,
             RedirectAttributes told) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
+        ClassBook classBook = frame(teacher, classId, parameters, "class", model);
         ClassForm form = ClassForm.read(fields);
         try {
             groundwork.changeClass(teacher.id(), classId, form);
@@ -112,7 +111,7 @@ class GroundworkController {
             @PathVariable long classId,
             @RequestParam Map<String, String> parameters,
             Model model) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
+        ClassBook classBook = frame(teacher, classId, parameters, "weights", model);
         return weightsPage(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
     }
 
@@ -161,7 +160,7 @@ class GroundworkController {
             FormFields fields,
             Model model,
             RedirectAttributes told) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
+        ClassBook classBook = frame(teacher, classId, parameters, "weights", model);
         WeightsForm form = WeightsForm.read(fields);
         try {
             groundwork.saveWeights(teacher.id(), classId, form);
@@ -180,7 +179,7 @@ class GroundworkController {
             @RequestParam Map<String, String> parameters,
             FormFields fields,
             Model model) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
+        ClassBook classBook = frame(teacher, classId, parameters, "weights", model);
         WeightsForm form = WeightsForm.read(fields);
         try {
             form = groundwork.scaled(form);
@@ -199,7 +198,7 @@ class GroundworkController {
             FormFields fields,
             Model model,
             RedirectAttributes told) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
+        ClassBook classBook = frame(teacher, classId, parameters, "weights", model);
         BoundariesForm form = BoundariesForm.read(fields);
         try {
             groundwork.saveBoundaries(teacher.id(), classId, form);
@@ -215,9 +214,10 @@ class GroundworkController {
         return redirect(classId, "weights", query(model));
     }
 
-    private ClassBook frame(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
+    private ClassBook frame(
+            SignedInTeacher teacher, long classId, Map<String, String> parameters, String page, Model model) {
         ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, Workspace.GROUNDWORK));
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/" + page));
         return classBook;
     }
 

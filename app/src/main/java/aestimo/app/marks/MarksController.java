@@ -7,7 +7,6 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
-import aestimo.app.frame.Workspace;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
@@ -99,7 +98,7 @@ class MarksController {
     private String page(SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, Model model) {
         SpanChoice span = SpanChoice.read(parameters, classBook.book());
         Standing standing = Standing.of(classBook.book(), span.span());
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, Workspace.MARKS));
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks"));
         model.addAttribute("sheet", SheetView.of(classBook, standing));
         model.addAttribute(
                 "filled", entries.countFilled(teacher.id(), classBook.row().id()));

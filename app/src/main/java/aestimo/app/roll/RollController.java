@@ -5,7 +5,6 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.PageFrame;
-import aestimo.app.frame.Workspace;
 import aestimo.app.roll.RollService.RollLine;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
@@ -145,7 +144,7 @@ class RollController {
 
     private ClassBook frame(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
         ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, Workspace.GROUNDWORK));
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/students"));
         return classBook;
     }
 }

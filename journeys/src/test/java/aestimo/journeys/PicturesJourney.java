@@ -1,0 +1,52 @@
+package aestimo.journeys;
+
+import aestimo.app.testing.TestCluster;
+import com.microsoft.playwright.Page;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+
+/** Makes the pictures of docs/screenshots from the demo data; run by scripts/pictures alone. */
+@Tag("pictures")
+class PicturesJourney {
+    private static final Server SERVER = Server.withDemo();
+
+    private static void take(Page page, String name) {
+        page.evaluate("document.fonts.ready");
+        page.screenshot(new Page.ScreenshotOptions()
+                .setPath(TestCluster.home().resolve(Path.of("docs", "screenshots", name + ".png"))));
+    }
+
+    @Test
+    void mainViews() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = visit.page();
+            page.navigate("/sign-in");
+            take(page, "sign-in");
+            visit.signIn("marin", "tidewater-lane");
+            take(page, "desk");
+            page.navigate("/classes/1/marks");
+            Visit.cell(page, "Hollis", "Sketch maps").click();
+            page.locator("#margin-view .strip").waitFor();
+            take(page, "marks");
+            page.navigate("/classes/1/loose-ends");
+            take(page, "loose-ends");
+            page.navigate("/classes/1/groundwork/weights");
+            take(page, "weights-and-boundaries");
+            page.navigate("/classes/1/groundwork/students");
+            take(page, "students");
+            page.fill(
+                    "#pasted",
+                    "Number\tPupil\tGroup\n2301\tTallis, Bea\tNorth\n2204\tBrandt, Ilva\tNorth\n2302\tVane, Otis\tSouth");
+            page.click("text=Show how it is understood");
+            take(page, "bring-in");
+            page.navigate("/years/1");
+            take(page, "terms");
+        }
+        try (Visit visit = new Visit(SERVER, 390, 844)) {
+            visit.signIn("marin", "tidewater-lane");
+            visit.page().navigate("/classes/1/marks");
+            take(visit.page(), "marks-phone");
+        }
+    }
+}
