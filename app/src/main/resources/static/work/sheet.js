@@ -124,7 +124,7 @@ aestimo.sheet = (table) => {
   };
   /** As typed, until the server has answered how it was understood. */
   const dress = (cell, text) => {
-    cell.className = `cell is-sending${[" is-first", " is-col", " is-chosen", " is-here"].filter((it) => cell.classList.contains(it.trim())).join("")}`;
+    cell.className = `cell is-sending${[" is-col", " is-chosen", " is-here"].filter((it) => cell.classList.contains(it.trim())).join("")}`;
     cell.textContent = text;
     delete cell.dataset.t;
     delete cell.dataset.late;

@@ -8,6 +8,9 @@ import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
 import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
+import aestimo.core.entry.Entry;
+import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -28,6 +31,14 @@ public final class ClassBook {
         this.book = book;
         this.looks = Map.copyOf(looks);
         this.versions = Map.copyOf(versions);
+    }
+
+    /** The same class with one entry altered, as it stands after a save. */
+    public ClassBook with(Student student, Assessment assessment, Entry entry, int version) {
+        Map<Cell, Integer> later = new HashMap<>(versions);
+        later.put(new Cell(id(assessment), id(student)), version);
+        Book altered = book.withEntries(List.of(new Book.Placed(student.id(), assessment.id(), entry)));
+        return new ClassBook(row, altered, looks, later);
     }
 
     public ClassRow row() {

@@ -5,6 +5,7 @@ import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import aestimo.core.typed.EntryText;
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.util.Locale;
 
 /**
@@ -16,7 +17,7 @@ import java.util.Locale;
  * @param reason why it is in doubt; empty otherwise
  * @param meant false where the piece is not meant for the student
  */
-record CellView(
+public record CellView(
         long assessment,
         long student,
         String shown,
@@ -42,6 +43,38 @@ record CellView(
                 classBook.version(assessment, student),
                 reason,
                 student.isMeant(assessment));
+    }
+
+    /** The style classes of the cell. */
+    @JsonIgnore
+    public String getCss() {
+        return "cell is-" + kind + (meant ? "" : " is-not-meant");
+    }
+
+    /** Attributes of the cell in the sheet; null leaves them out, which keeps a large sheet light. */
+    @JsonIgnore
+    public Integer getVersionAttribute() {
+        return version == 0 ? null : version;
+    }
+
+    @JsonIgnore
+    public String getTypedAttribute() {
+        return typed.equals(shown) ? null : typed;
+    }
+
+    @JsonIgnore
+    public String getLateAttribute() {
+        return late ? "" : null;
+    }
+
+    @JsonIgnore
+    public String getFinishAttribute() {
+        return toFinish ? "" : null;
+    }
+
+    @JsonIgnore
+    public String getReasonAttribute() {
+        return reason.isEmpty() ? null : reason;
     }
 
     /** The signs stand beside the words, so they are not in them. */

@@ -24,7 +24,4 @@ interface EntryMapper {
      * @return 1, or 0 where the cell has another version by now
      */
     int write(@Param("teacher") TeacherId teacher, @Param("entry") EntryRow entry, @Param("base") int base);
-
-    /** How many cells of a class hold something. */
-    int countFilled(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

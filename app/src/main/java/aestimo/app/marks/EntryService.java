@@ -38,26 +38,36 @@ public class EntryService {
 
     /** What became of one typed entry. */
     public enum Outcome {
-        KEPT,
+        WRITTEN,
+        /** The cell held this very entry, so there was nothing to do. */
+        STOOD_ALREADY,
+        /** The same request came before and was applied then. */
+        DELIVERED_BEFORE,
         /** The cell was altered elsewhere since; it stands as it is, and so does what was typed, with the teacher. */
-        ALTERED_ELSEWHERE
+        ALTERED_ELSEWHERE;
+
+        /** Whether what was typed is safely in the book, or was. */
+        public boolean isKept() {
+            return this != ALTERED_ELSEWHERE;
+        }
     }
 
-    /** How many cells of a class hold something. */
-    @Transactional(readOnly = true)
-    public int countFilled(TeacherId teacher, long classId) {
-        return mapper.countFilled(teacher, classId);
-    }
+    /**
+     * What came of typed entries.
+     *
+     * @param outcomes of each, in the order given
+     * @param classBook the class as it stands afterwards
+     */
+    public record Applied(List<Outcome> outcomes, ClassBook classBook) {}
 
     /**
      * Applies typed entries, all or none.
      *
-     * @return the outcome of each, in the order given
      * @throws FormException when there are too many, or one is too long to be an entry
      * @throws NotFoundException when the class, a student or an assessment is not the teacher's
      */
     @Transactional
-    public List<Outcome> apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
+    public Applied apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
         if (typed.size() > MOST_AT_ONCE) {
             throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was kept.");
         }
@@ -66,36 +76,51 @@ public class EntryService {
         }
         ClassBook classBook = books.open(teacher, classId);
         Map<TypedEntry, Outcome> outcomes = new HashMap<>();
+        boolean behind = false;
         // The same order of cells for everybody, so that two tabs saving at once cannot block each other.
-        typed.stream()
+        for (TypedEntry entry : typed.stream()
                 .sorted(Comparator.comparingLong(TypedEntry::assessment).thenComparingLong(TypedEntry::student))
-                .forEach(entry -> outcomes.put(entry, apply(teacher, classBook, entry)));
-        return typed.stream().map(outcomes::get).toList();
+                .toList()) {
+            Student student = classBook.student(entry.student());
+            Assessment assessment = classBook.assessment(entry.assessment());
+            Entry understood = understand(entry, assessment, classBook);
+            Outcome outcome = apply(teacher, classBook, entry, understood);
+            outcomes.put(entry, outcome);
+            if (outcome == Outcome.WRITTEN) {
+                classBook = classBook.with(student, assessment, understood, entry.base() + 1);
+            } else {
+                behind |= outcome != Outcome.STOOD_ALREADY;
+            }
+        }
+        return new Applied(
+                typed.stream().map(outcomes::get).toList(), behind ? books.open(teacher, classId) : classBook);
     }
 
-    private Outcome apply(TeacherId teacher, ClassBook classBook, TypedEntry typed) {
+    private static Entry understand(TypedEntry typed, Assessment assessment, ClassBook classBook) {
         if (typed.text().length() > LONGEST_TEXT) {
             throw new FormException("An entry has over " + LONGEST_TEXT + " characters. It was not kept.");
         }
+        return EntryText.understand(typed.text(), assessment, classBook.book().boundaries());
+    }
+
+    private Outcome apply(TeacherId teacher, ClassBook classBook, TypedEntry typed, Entry entry) {
         if (changes.isApplied(teacher, typed.id())) {
-            return Outcome.KEPT;
+            return Outcome.DELIVERED_BEFORE;
         }
         Student student = classBook.student(typed.student());
         Assessment assessment = classBook.assessment(typed.assessment());
         Entry before = classBook.book().entry(student, assessment);
-        Entry entry =
-                EntryText.understand(typed.text(), assessment, classBook.book().boundaries());
         if (entry.equals(before)) {
-            return Outcome.KEPT;
+            return Outcome.STOOD_ALREADY;
         }
         long classId = classBook.row().id();
         if (mapper.write(teacher, row(classId, typed, entry), typed.base()) == 0) {
             // Another delivery of this very request may have come first and only now be done.
-            return changes.isApplied(teacher, typed.id()) ? Outcome.KEPT : Outcome.ALTERED_ELSEWHERE;
+            return changes.isApplied(teacher, typed.id()) ? Outcome.DELIVERED_BEFORE : Outcome.ALTERED_ELSEWHERE;
         }
         changes.recordEntry(
                 teacher, classId, typed.assessment(), typed.student(), before.toString(), entry.toString(), typed.id());
-        return Outcome.KEPT;
+        return Outcome.WRITTEN;
     }
 
     private static EntryMapper.EntryRow row(long classId, TypedEntry typed, Entry entry) {

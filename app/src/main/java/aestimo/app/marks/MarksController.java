@@ -100,8 +100,7 @@ class MarksController {
         Standing standing = Standing.of(classBook.book(), span.span());
         model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks"));
         model.addAttribute("sheet", SheetView.of(classBook, standing));
-        model.addAttribute(
-                "filled", entries.countFilled(teacher.id(), classBook.row().id()));
+        model.addAttribute("filled", classBook.book().countFilled());
         model.addAttribute(
                 "savedAt",
                 changes.latestEntry(teacher.id(), classBook.row().id())
@@ -153,8 +152,8 @@ class MarksController {
             @PathVariable long classId,
             @RequestParam Map<String, String> parameters,
             @RequestBody List<TypedEntry> typed) {
-        List<EntryService.Outcome> outcomes = entries.apply(teacher.id(), classId, typed);
-        ClassBook classBook = books.open(teacher.id(), classId);
+        EntryService.Applied applied = entries.apply(teacher.id(), classId, typed);
+        ClassBook classBook = applied.classBook();
         Standing standing = Standing.of(
                 classBook.book(), SpanChoice.read(parameters, classBook.book()).span());
         List<SaveAnswer.Kept> kept = new ArrayList<>();
@@ -162,7 +161,7 @@ class MarksController {
             TypedEntry entry = typed.get(i);
             kept.add(new SaveAnswer.Kept(
                     entry.id(),
-                    outcomes.get(i) == EntryService.Outcome.KEPT,
+                    applied.outcomes().get(i).isKept(),
                     CellView.of(
                             classBook, classBook.student(entry.student()), classBook.assessment(entry.assessment()))));
         }
@@ -177,7 +176,7 @@ class MarksController {
                 rows,
                 SheetView.foot(standing),
                 LooseEnds.of(classBook.book()).size(),
-                entries.countFilled(teacher.id(), classId),
+                classBook.book().countFilled(),
                 Days.clock(OffsetDateTime.now(clock)));
     }
 

@@ -88,15 +88,20 @@ class EntryServiceTest {
     }
 
     private Outcome apply(TypedEntry typed) {
-        return as(() -> app.bean(EntryService.class).apply(teacher, classId, List.of(typed)))
-                .get(0);
+        EntryService.Applied applied = as(() -> app.bean(EntryService.class).apply(teacher, classId, List.of(typed)));
+        // What is answered is what stands in the database.
+        assertThat(stands(applied.classBook())).isEqualTo(stands());
+        return applied.outcomes().get(0);
     }
 
-    private String stands() {
-        ClassBook book = book();
+    private static String stands(ClassBook book) {
         Student student = book.book().students().get(0);
         Assessment assessment = book.book().assessments().get(0);
         return book.book().entry(student, assessment) + " v" + book.version(assessment, student);
+    }
+
+    private String stands() {
+        return stands(book());
     }
 
     private List<String> changes() {
@@ -113,10 +118,10 @@ class EntryServiceTest {
 
     @Test
     void everyAlterationIsKeptWithItsRecord() {
-        assertThat(apply(typed(UUID.randomUUID(), 0, "12"))).isEqualTo(Outcome.KEPT);
-        assertThat(apply(typed(UUID.randomUUID(), 1, "abs"))).isEqualTo(Outcome.KEPT);
-        assertThat(apply(typed(UUID.randomUUID(), 2, "abs"))).isEqualTo(Outcome.KEPT);
-        assertThat(apply(typed(UUID.randomUUID(), 2, ""))).isEqualTo(Outcome.KEPT);
+        assertThat(apply(typed(UUID.randomUUID(), 0, "12"))).isEqualTo(Outcome.WRITTEN);
+        assertThat(apply(typed(UUID.randomUUID(), 1, "abs"))).isEqualTo(Outcome.WRITTEN);
+        assertThat(apply(typed(UUID.randomUUID(), 2, "abs"))).isEqualTo(Outcome.STOOD_ALREADY);
+        assertThat(apply(typed(UUID.randomUUID(), 2, ""))).isEqualTo(Outcome.WRITTEN);
         assertThat(stands()).isEqualTo(" v3");
         assertThat(changes()).containsExactly("→12", "12→absent", "absent→");
     }
@@ -124,9 +129,9 @@ class EntryServiceTest {
     @Test
     void whatIsDeliveredTwiceIsAppliedOnce() {
         UUID id = UUID.randomUUID();
-        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.KEPT);
-        assertThat(apply(typed(UUID.randomUUID(), 1, "13"))).isEqualTo(Outcome.KEPT);
-        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.KEPT);
+        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.WRITTEN);
+        assertThat(apply(typed(UUID.randomUUID(), 1, "13"))).isEqualTo(Outcome.WRITTEN);
+        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.DELIVERED_BEFORE);
         assertThat(stands()).isEqualTo("13 v2");
         assertThat(changes()).containsExactly("→12", "12→13");
     }
@@ -146,7 +151,9 @@ class EntryServiceTest {
         List<Callable<Outcome>> tries = new ArrayList<>();
         for (int i = 0; i < 8; i++) {
             TypedEntry typed = typed(i < 4 ? same : UUID.randomUUID(), 0, i < 4 ? "7" : "1" + i);
-            tries.add(() -> apply(typed));
+            tries.add(() -> as(() -> app.bean(EntryService.class).apply(teacher, classId, List.of(typed)))
+                    .outcomes()
+                    .get(0));
         }
         ExecutorService threads = Executors.newFixedThreadPool(8);
         List<Outcome> outcomes = new ArrayList<>();
@@ -154,7 +161,7 @@ class EntryServiceTest {
             outcomes.add(outcome.get());
         }
         threads.shutdown();
-        long kept = outcomes.stream().filter(outcome -> outcome == Outcome.KEPT).count();
+        long kept = outcomes.stream().filter(Outcome::isKept).count();
         assertThat(kept).isEqualTo(stands().startsWith("7 ") ? 4 : 1);
         assertThat(stands()).endsWith(" v1");
         assertThat(changes()).hasSize(1);

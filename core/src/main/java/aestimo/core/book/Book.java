@@ -2,6 +2,7 @@ package aestimo.core.book;
 
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -20,10 +21,10 @@ public final class Book {
     private final List<Category> categories;
     private final List<Assessment> assessments;
     private final List<Student> students;
-    private final Map<StudentId, Map<AssessmentId, Entry>> entries = new HashMap<>();
-    private final Map<CategoryId, Category> categoryById = new HashMap<>();
-    private final Map<AssessmentId, Assessment> assessmentById = new HashMap<>();
-    private final Map<AssessmentId, TermId> termOf = new HashMap<>();
+    private final Map<StudentId, Map<AssessmentId, Entry>> entries;
+    private final Map<CategoryId, Category> categoryById;
+    private final Map<AssessmentId, Assessment> assessmentById;
+    private final Map<AssessmentId, TermId> termOf;
 
     private Book(Builder parts) {
         this.today = parts.today;
@@ -33,6 +34,10 @@ public final class Book {
         this.categories = List.copyOf(parts.categories);
         this.assessments = List.copyOf(parts.assessments);
         this.students = List.copyOf(parts.students);
+        this.entries = new HashMap<>();
+        this.categoryById = new HashMap<>();
+        this.assessmentById = new HashMap<>();
+        this.termOf = new HashMap<>();
         for (Category category : categories) {
             unique(categoryById.put(category.id(), category), "category", category.id());
         }
@@ -48,24 +53,28 @@ public final class Book {
             unique(entries.put(student.id(), new HashMap<>()), "student", student.id());
         }
         for (Placed placed : parts.entries) {
-            Map<AssessmentId, Entry> row = entries.get(placed.student());
-            Assessment assessment = assessmentById.get(placed.assessment());
-            if (row == null || assessment == null) {
-                throw new IllegalArgumentException("an entry stands for student " + placed.student()
-                        + " and assessment " + placed.assessment() + ", which the class does not have");
-            }
-            if (!assessment.kind().takes(placed.entry().kind())) {
-                throw new IllegalArgumentException(assessment.title() + " takes no entry of kind "
-                        + placed.entry().kind());
-            }
-            unique(
-                    row.put(placed.assessment(), placed.entry()),
-                    "entry of student " + placed.student() + " for",
-                    placed.assessment());
+            checkFits(placed);
+            Entry earlier = entries.get(placed.student()).put(placed.assessment(), placed.entry());
+            unique(earlier, "entry of student " + placed.student() + " for", placed.assessment());
         }
         rules.pass().filter(label -> boundaries.labelled(label).isEmpty()).ifPresent(label -> {
             throw new IllegalArgumentException("pass names the band " + label + ", which the class does not have");
         });
+    }
+
+    /** The same but for its entries, which are checked already. */
+    private Book(Book other, Map<StudentId, Map<AssessmentId, Entry>> entries) {
+        this.today = other.today;
+        this.terms = other.terms;
+        this.boundaries = other.boundaries;
+        this.rules = other.rules;
+        this.categories = other.categories;
+        this.assessments = other.assessments;
+        this.students = other.students;
+        this.entries = entries;
+        this.categoryById = other.categoryById;
+        this.assessmentById = other.assessmentById;
+        this.termOf = other.termOf;
     }
 
     private static void unique(Object earlier, String what, Object id) {
@@ -88,6 +97,41 @@ public final class Book {
                 .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException(
                         assessment.title() + " on " + assessment.date() + " lies in no term and none is stated"));
+    }
+
+    /**
+     * The same book with some entries put in place of those that stood there.
+     *
+     * @throws IllegalArgumentException when a student or an assessment is not of this book, or an entry does not fit
+     */
+    public Book withEntries(List<Placed> others) {
+        Map<StudentId, Map<AssessmentId, Entry>> merged = new HashMap<>();
+        entries.forEach((student, row) -> merged.put(student, new HashMap<>(row)));
+        for (Placed placed : others) {
+            checkFits(placed);
+            merged.get(placed.student()).put(placed.assessment(), placed.entry());
+        }
+        return new Book(this, merged);
+    }
+
+    private void checkFits(Placed placed) {
+        Assessment assessment = assessmentById.get(placed.assessment());
+        if (assessment == null || !entries.containsKey(placed.student())) {
+            throw new IllegalArgumentException("an entry stands for student " + placed.student() + " and assessment "
+                    + placed.assessment() + ", which the class does not have");
+        }
+        if (!assessment.kind().takes(placed.entry().kind())) {
+            throw new IllegalArgumentException(assessment.title() + " takes no entry of kind "
+                    + placed.entry().kind());
+        }
+    }
+
+    /** How many cells hold something. */
+    public int countFilled() {
+        return Math.toIntExact(entries.values().stream()
+                .flatMap(row -> row.values().stream())
+                .filter(entry -> !entry.is(EntryKind.BLANK))
+                .count());
     }
 
     /** The day the book is looked at; {@code unmarked} and presence are judged by it. */
