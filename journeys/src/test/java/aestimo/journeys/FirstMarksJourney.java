@@ -299,6 +299,23 @@ class FirstMarksJourney {
     }
 
     @Test
+    void step6AStoppedDatabaseLosesNoMark() {
+        try (Visit visit = new Visit(SERVER)) {
+            openMarks(visit);
+            Page page = visit.page();
+            SERVER.cluster().stop();
+            Visit.cell(page, "Nwosu", "Grid references").click();
+            page.keyboard().type("10");
+            page.keyboard().press("Enter");
+            assertThat(page.locator("#saved")).containsText("1 mark not saved yet");
+            SERVER.cluster().startAgain();
+            Visit.saved(page, 20);
+            page.reload();
+            assertThat(Visit.cell(page, "Nwosu", "Grid references")).hasText("10");
+        }
+    }
+
+    @Test
     void step5AnExpiredSessionKeepsWhatWasTyped() {
         try (Visit visit = new Visit(SERVER)) {
             openMarks(visit);

@@ -42,6 +42,10 @@ final class Server {
         return server;
     }
 
+    TestCluster cluster() {
+        return cluster;
+    }
+
     String address() {
         return "http://localhost:" + port;
     }
@@ -96,7 +100,7 @@ final class Server {
     }
 
     /** The packaged application, unpacked once for all servers of a run. */
-    private static synchronized Path unpacked() throws IOException {
+    static synchronized Path unpacked() throws IOException {
         Path jar = TestCluster.home().resolve("app/target/aestimo-app-exec.jar");
         Path run = Path.of("target", "run").toAbsolutePath();
         Path marker = run.resolve("aestimo-app-exec.jar");

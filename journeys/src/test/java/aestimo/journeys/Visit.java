@@ -42,7 +42,7 @@ final class Visit implements AutoCloseable {
 
     static {
         // A killed server takes its time to come back, and the queue its pauses.
-        PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
+        PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
     }
 
     Visit(Server server, int width, int height) {
@@ -60,7 +60,7 @@ final class Visit implements AutoCloseable {
                 }
             });
         });
-        context.setDefaultTimeout(10_000);
+        context.setDefaultTimeout(30_000);
         page = context.newPage();
     }
 

@@ -17,6 +17,8 @@ import aestimo.exchange.table.Table;
 import aestimo.exchange.table.XlsxTable;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -281,9 +283,7 @@ class MarksController {
             HttpServletResponse response)
             throws IOException {
         Table table = table(teacher, classId, parameters);
-        response.setContentType("text/csv;charset=UTF-8");
-        name(response, table, ".csv");
-        CsvTable.write(table, response.getOutputStream());
+        CsvTable.write(table, download(response, table, "text/csv;charset=UTF-8", ".csv"));
     }
 
     @GetMapping("/marks.xlsx")
@@ -294,9 +294,8 @@ class MarksController {
             HttpServletResponse response)
             throws IOException {
         Table table = table(teacher, classId, parameters);
-        response.setContentType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
-        name(response, table, ".xlsx");
-        XlsxTable.write(table, response.getOutputStream());
+        String type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+        XlsxTable.write(table, download(response, table, type, ".xlsx"));
     }
 
     private Table table(SignedInTeacher teacher, long classId, Map<String, String> parameters) {
@@ -305,13 +304,16 @@ class MarksController {
         return TakeAway.of(classBook, Standing.of(classBook.book(), span.span()), span.words());
     }
 
-    private static void name(HttpServletResponse response, Table table, String ending) {
-        String name = table.title().replaceAll("[^\\p{L}\\p{N} ,–-]", "-") + ending;
+    private static OutputStream download(HttpServletResponse response, Table table, String type, String ending)
+            throws IOException {
+        String name = table.title().replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ending;
+        response.setContentType(type);
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,
                 ContentDisposition.attachment()
-                        .filename(name, java.nio.charset.StandardCharsets.UTF_8)
+                        .filename(name, StandardCharsets.UTF_8)
                         .build()
                         .toString());
+        return response.getOutputStream();
     }
 }

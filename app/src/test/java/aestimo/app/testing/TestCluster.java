@@ -65,6 +65,15 @@ public final class TestCluster {
         return secrets.get("AESTIMO_" + role.toUpperCase(java.util.Locale.ROOT) + "_PASSWORD");
     }
 
+    /** Stops the database as an administrator would; {@link #startAgain} brings it back. */
+    public void stop() {
+        launcher("cluster", "stop", folder.toString());
+    }
+
+    public void startAgain() {
+        launcher("cluster", "start", folder.toString(), Integer.toString(port));
+    }
+
     private void remove() {
         launcher("cluster", "stop", folder.toString());
         try (var files = Files.walk(folder)) {

@@ -1,0 +1,208 @@
+package aestimo.app.marks;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
+import java.net.http.HttpResponse;
+import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** The pages as a browser without scripts sees them: what forms answer, what is escaped, what is taken away. */
+@ExtendWith(RunningApp.class)
+class MarksPagesTest {
+    private static final String EVIL = "<script>alert('x')</script>";
+
+    private Visitor visitor;
+    private String base;
+    private String category;
+
+    @BeforeEach
+    void makeAClassByItsForms(RunningApp app) {
+        String name = "m" + UUID.randomUUID();
+        app.bean(AccountService.class).create(name, "Mo " + EVIL, "long enough to do");
+        visitor = new Visitor(app.address());
+        visitor.signIn(name, "long enough to do");
+        String year = location(visitor.post(
+                "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
+        String students = location(visitor.post(
+                "/classes", "yearId", year.replaceAll(".*year=", ""), "name", "9B", "subject", EVIL, "tint", "2"));
+        base = students.replaceAll("/groundwork/.*", "");
+        visitor.post(base + "/groundwork/students/keep", "pasted", "Brandt, Ilva\n=cmd, " + EVIL + "\n");
+        visitor.post(
+                base + "/groundwork/weights",
+                "version",
+                "1",
+                "categoryName",
+                "Tests",
+                "weight",
+                "100",
+                "shape",
+                "ring",
+                "tint",
+                "3");
+        category = found(
+                "<option value=\"(\\d+)\"[^>]*>Tests<",
+                visitor.get(base + "/marks?new").body());
+    }
+
+    private static String location(HttpResponse<String> answer) {
+        return answer.headers().firstValue("Location").orElse("").replaceAll("^https?://[^/]+", "");
+    }
+
+    private static String found(String pattern, String text) {
+        Matcher matcher = Pattern.compile(pattern).matcher(text);
+        assertThat(matcher.find()).as(pattern).isTrue();
+        return matcher.group(1);
+    }
+
+    private HttpResponse<String> addQuiz(String title, String date, String outOf) {
+        return visitor.post(base + "/assessments", "title", title, "category", category, "date", date, "outOf", outOf);
+    }
+
+    private String type(String assessment, String text) {
+        String student = found(
+                "data-s=\"(\\d+)\"><th class=\"name\" scope=\"row\"><a[^>]*>Brandt",
+                visitor.get(base + "/marks").body());
+        return visitor.put(
+                        base + "/entries",
+                        "[{\"id\": \"" + UUID.randomUUID() + "\", \"assessment\": " + assessment + ", \"student\": "
+                                + student + ", \"base\": 0, \"text\": \"" + text + "\"}]")
+                .body();
+    }
+
+    @Test
+    void aRefusedFormShowsEverythingTypedAndWhy() {
+        HttpResponse<String> answer = addQuiz("Contours & quiz", "2027-05-01", "0");
+        assertThat(answer.statusCode()).isEqualTo(200);
+        assertThat(answer.body())
+                .contains("1 May 2027 lies in no term.")
+                .contains("Out of “0” will not do.")
+                .contains("value=\"Contours &amp; quiz\"")
+                .contains("value=\"2027-05-01\"");
+        assertThat(visitor.get(base + "/marks").body()).contains("No assessments yet");
+    }
+
+    @Test
+    void whateverIsTypedIsEscapedOnEveryPage() {
+        addQuiz(EVIL, "2027-02-05", "15");
+        String assessment =
+                found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        type(assessment, "<b>bold</b>");
+        for (String path : new String[] {
+            "/",
+            "/account",
+            "/loose-ends",
+            base + "/marks",
+            base + "/loose-ends",
+            base + "/marks?edit=" + assessment,
+            base + "/groundwork/students",
+            base + "/groundwork/weights",
+            base + "/groundwork/class"
+        }) {
+            assertThat(visitor.get(path).body())
+                    .as(path)
+                    .doesNotContain("<script>alert")
+                    .doesNotContain("<b>bold");
+        }
+        String student = found("data-s=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        assertThat(visitor.get(base + "/margin?student=" + student + "&assessment=" + assessment)
+                        .body())
+                .contains("&lt;script&gt;")
+                .doesNotContain("<script>");
+    }
+
+    @Test
+    void anAnswerTellsHowTheEntryWasUnderstoodAndWhatItMoved() {
+        addQuiz("Quiz", "2027-02-05", "15");
+        String assessment =
+                found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        assertThat(type(assessment, "12 l"))
+                .contains(
+                        "\"kept\":true", "\"shown\":\"12\"", "\"kind\":\"mark\"", "\"typed\":\"12 l\"", "\"late\":true")
+                .contains("\"result\":\"80.0\"", "\"filled\":1", "\"version\":1")
+                .doesNotContain("attribute");
+        assertThat(type(assessment, "13")).contains("\"kept\":false", "\"shown\":\"12\"");
+    }
+
+    @Test
+    void anAssessmentIsChangedAndRemovedOnlyWhenThatLosesNothing() {
+        addQuiz("Quiz", "2027-02-05", "15");
+        String assessment =
+                found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        type(assessment, "12");
+        String change = base + "/assessments/" + assessment;
+        assertThat(location(visitor.post(
+                        change,
+                        "version",
+                        "1",
+                        "title",
+                        "Quiz 1",
+                        "category",
+                        category,
+                        "date",
+                        "2027-02-08",
+                        "outOf",
+                        "10")))
+                .startsWith(base + "/marks");
+        String page = visitor.get(base + "/marks").body();
+        assertThat(page).contains("Quiz 1").contains("/10 · 8 Feb").contains("12 is more than the out-of 10.");
+        assertThat(visitor.post(
+                                change,
+                                "version",
+                                "1",
+                                "title",
+                                "Quiz 2",
+                                "category",
+                                category,
+                                "date",
+                                "2027-02-08",
+                                "outOf",
+                                "10")
+                        .body())
+                .contains("changed in another window")
+                .contains("value=\"Quiz 2\"");
+        assertThat(visitor.post(change + "/remove").body()).contains("holds entries, so it cannot be removed");
+        addQuiz("Mistaken", "2027-02-09", "15");
+        String mistaken = found(
+                "data-a=\"(\\d+)\"[^>]*><a[^>]*>Mistaken",
+                visitor.get(base + "/marks").body());
+        visitor.post(base + "/assessments/" + mistaken + "/remove");
+        assertThat(visitor.get(base + "/marks").body()).contains("Quiz 1").doesNotContain("Mistaken");
+    }
+
+    @Test
+    void theTableIsTakenAwaySafely() {
+        addQuiz("=SUM(A1)", "2027-02-05", "15");
+        HttpResponse<String> csv = visitor.get(base + "/marks.csv");
+        assertThat(csv.headers().firstValue("Content-Type")).contains("text/csv;charset=UTF-8");
+        assertThat(csv.headers().firstValue("Content-Disposition").orElse("")).startsWith("attachment");
+        assertThat(csv.body())
+                .contains(",'=SUM(A1) (2027-02-05")
+                .contains("\r\n,'=cmd,<script>alert('x')</script>,,")
+                .contains("\r\n,Brandt,Ilva,,");
+        HttpResponse<String> xlsx = visitor.get(base + "/marks.xlsx?span=year");
+        assertThat(xlsx.statusCode()).isEqualTo(200);
+        assertThat(xlsx.body()).startsWith("PK");
+    }
+
+    @Test
+    void aFormSentTwiceIsKeptOnce() {
+        String pasted = "Quill, Esme\n";
+        assertThat(location(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)))
+                .contains("/groundwork/students");
+        assertThat(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)
+                        .body())
+                .contains("There is no new student in what was pasted.");
+        assertThat(visitor.get(base + "/groundwork/students").body().split("value=\"Quill\""))
+                .hasSize(2);
+        assertThat(visitor.post(base + "/groundwork/students/preview", "pasted", " ")
+                        .body())
+                .contains("Nothing was pasted.");
+    }
+}

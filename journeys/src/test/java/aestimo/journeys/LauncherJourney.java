@@ -1,0 +1,127 @@
+package aestimo.journeys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.testing.TestCluster;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The launcher on a folder of its own: what it leaves behind, what it says when something is in its way. */
+class LauncherJourney {
+    @TempDir
+    Path folder;
+
+    private final Map<String, String> settings = new HashMap<>();
+
+    private record Answer(int exit, String words) {}
+
+    @BeforeEach
+    void openTheFolder() throws IOException {
+        settings.put(
+                "AESTIMO_JAR", Server.unpacked().resolve("aestimo-app-exec.jar").toString());
+        folder.toFile().setExecutable(true, false);
+        folder.toFile().setReadable(true, false);
+        settings.put("AESTIMO_VAR", folder.toString());
+        settings.put("AESTIMO_PORT", Integer.toString(TestCluster.freePort()));
+        settings.put("AESTIMO_DB_PORT", Integer.toString(TestCluster.freePort()));
+    }
+
+    @AfterEach
+    void leaveNothingRunning() throws Exception {
+        run("stop");
+    }
+
+    private Answer run(String... arguments) throws Exception {
+        List<String> command =
+                new ArrayList<>(List.of(TestCluster.home().resolve("aestimo").toString()));
+        command.addAll(List.of(arguments));
+        Path output = Files.createTempFile("launcher", ".log");
+        ProcessBuilder builder =
+                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(output.toFile());
+        builder.environment().putAll(settings);
+        Process process = builder.start();
+        assertThat(process.waitFor(3, TimeUnit.MINUTES)).isTrue();
+        String words = Files.readString(output);
+        Files.delete(output);
+        return new Answer(process.exitValue(), words);
+    }
+
+    @Test
+    void startsStopsAndTellsAndSurvivesWhatAKilledStartLeft() throws Exception {
+        // What a start killed halfway leaves: a half-made cluster, a pid of long ago, a pid of something else.
+        Path own = Files.createDirectories(folder.resolve("own"));
+        Files.createDirectories(own.resolve("cluster.new/base"));
+        Files.writeString(own.resolve("app.pid"), "999999\n");
+        assertThat(run("status").words()).isEqualTo("Nothing runs. ./aestimo demo or ./aestimo start begins.\n");
+        Files.writeString(own.resolve("app.pid"), "1\n");
+        assertThat(run("status", "--json").words()).isEqualTo("{\"app\": null, \"running\": false}\n");
+
+        Answer start = run("start");
+        assertThat(start.exit()).as(start.words()).isZero();
+        assertThat(start.words())
+                .contains("database made", "application started", "http://localhost:" + settings.get("AESTIMO_PORT"));
+        assertThat(Files.getPosixFilePermissions(own.resolve("secrets"))).hasToString("[OWNER_READ, OWNER_WRITE]");
+        assertThat(run("status", "--json").words())
+                .isEqualTo(
+                        "{\"app\": \"http://localhost:" + settings.get("AESTIMO_PORT") + "/\", \"running\": true}\n");
+        assertThat(run("start").words()).contains("application runs already");
+        assertThat(run("demo").words()).contains("your own markbook is running.", "./aestimo stop");
+        assertThat(run("account", "add").words()).contains("usage: ./aestimo account add");
+
+        assertThat(run("stop").words()).contains("application stopped", "database stopped");
+        assertThat(run("status").words()).startsWith("Nothing runs.");
+    }
+
+    @Test
+    void aTakenPortNamesItsHolder() throws Exception {
+        try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            settings.put("AESTIMO_DB_PORT", Integer.toString(taken.getLocalPort()));
+            Answer answer = run("start");
+            assertThat(answer.exit()).isEqualTo(1);
+            assertThat(answer.words())
+                    .contains("port " + taken.getLocalPort() + " is taken by java (pid "
+                            + ProcessHandle.current().pid() + ").")
+                    .contains("AESTIMO_DB_PORT=");
+        }
+    }
+
+    @Test
+    void aLostSecretIsSaidAndNothingIsMadeInItsPlace() throws Exception {
+        Path own = Files.createDirectories(folder.resolve("own/cluster")).getParent();
+        Answer answer = run("start");
+        assertThat(answer.exit()).isEqualTo(1);
+        assertThat(answer.words()).contains("secrets is missing, but there is a database beside it.");
+        assertThat(own.resolve("secrets")).doesNotExist();
+        Files.delete(own.resolve("cluster"));
+    }
+
+    @Test
+    void aFolderThatCannotBeWrittenIsSaid() throws IOException, Exception {
+        Path file = Files.writeString(folder.resolve("file"), "in the way");
+        settings.put("AESTIMO_VAR", file.resolve("under").toString());
+        Answer answer = run("start");
+        assertThat(answer.exit()).isEqualTo(1);
+        assertThat(answer.words()).contains("cannot be made").contains("AESTIMO_VAR=/some/folder");
+        settings.put("AESTIMO_VAR", folder.toString());
+    }
+
+    @Test
+    void anUnknownCommandIsNamedBesideTheOnesThereAre() throws Exception {
+        Answer answer = run("begin");
+        assertThat(answer.exit()).isEqualTo(1);
+        assertThat(answer.words()).contains("there is no command “begin”.").contains("demo [--fresh]");
+        assertThat(run("help").exit()).isZero();
+    }
+}
