@@ -183,7 +183,7 @@ class MarksPagesTest {
         assertThat(csv.headers().firstValue("Content-Type")).contains("text/csv;charset=UTF-8");
         assertThat(csv.headers().firstValue("Content-Disposition").orElse("")).startsWith("attachment");
         assertThat(csv.body())
-                .contains(",'=SUM(A1) (2027-02-05")
+                .contains(",\"'=SUM(A1) (2027-02-05, out of 15)\",")
                 .contains("\r\n,'=cmd,<script>alert('x')</script>,,")
                 .contains("\r\n,Brandt,Ilva,,");
         HttpResponse<String> xlsx = visitor.get(base + "/marks.xlsx?span=year");

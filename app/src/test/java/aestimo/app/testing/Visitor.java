@@ -19,6 +19,7 @@ public final class Visitor {
 
     private final String address;
     private final HttpClient client = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
             .cookieHandler(new CookieManager())
             .followRedirects(HttpClient.Redirect.NEVER)
             .build();
