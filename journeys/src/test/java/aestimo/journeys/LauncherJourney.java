@@ -8,6 +8,7 @@ import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -72,7 +73,8 @@ class LauncherJourney {
         assertThat(start.exit()).as(start.words()).isZero();
         assertThat(start.words())
                 .contains("database made", "application started", "http://localhost:" + settings.get("AESTIMO_PORT"));
-        assertThat(Files.getPosixFilePermissions(own.resolve("secrets"))).hasToString("[OWNER_READ, OWNER_WRITE]");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(own.resolve("secrets"))))
+                .isEqualTo("rw-------");
         assertThat(run("status", "--json").words())
                 .isEqualTo(
                         "{\"app\": \"http://localhost:" + settings.get("AESTIMO_PORT") + "/\", \"running\": true}\n");
