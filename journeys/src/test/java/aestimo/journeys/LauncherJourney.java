@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.TestCluster;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -45,6 +47,11 @@ class LauncherJourney {
     }
 
     private Answer run(String... arguments) throws Exception {
+        return type("", arguments);
+    }
+
+    /** Runs the launcher with something on its standard input. */
+    private Answer type(String input, String... arguments) throws Exception {
         List<String> command =
                 new ArrayList<>(List.of(TestCluster.home().resolve("aestimo").toString()));
         command.addAll(List.of(arguments));
@@ -53,6 +60,9 @@ class LauncherJourney {
                 new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(output.toFile());
         builder.environment().putAll(settings);
         Process process = builder.start();
+        try (OutputStream in = process.getOutputStream()) {
+            in.write(input.getBytes(StandardCharsets.UTF_8));
+        }
         assertThat(process.waitFor(3, TimeUnit.MINUTES)).isTrue();
         String words = Files.readString(output);
         Files.delete(output);
@@ -80,6 +90,10 @@ class LauncherJourney {
                         "{\"app\": \"http://localhost:" + settings.get("AESTIMO_PORT") + "/\", \"running\": true}\n");
         assertThat(run("start").words()).contains("application runs already");
         assertThat(run("demo").words()).contains("your own markbook is running.", "./aestimo stop");
+        assertThat(type("long enough to do\n", "account", "add", "finch", "Fay Finch"))
+                .isEqualTo(new Answer(0, "The account finch is made.\n"));
+        assertThat(type("short\n", "account", "add", "wren", "Wren"))
+                .isEqualTo(new Answer(2, "The password needs at least 10 characters.\n"));
         assertThat(run("account", "add").words()).contains("usage: ./aestimo account add");
 
         assertThat(run("stop").words()).contains("application stopped", "database stopped");

@@ -2,6 +2,7 @@ package aestimo.app.account;
 
 import java.util.List;
 import java.util.Map;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpStatus;
@@ -34,7 +35,9 @@ class SecuritySettings {
         return new DelegatingPasswordEncoder("bcrypt", Map.of("bcrypt", new BCryptPasswordEncoder(12)));
     }
 
+    /** Not for a command such as {@code account add}, which serves no page. */
     @Bean
+    @ConditionalOnWebApplication
     SecurityFilterChain security(HttpSecurity http) throws Exception {
         // Scripts say so when they ask: they want to be told, not sent to a page.
         RequestMatcher script = request -> request.getHeader("X-Aestimo") != null;
