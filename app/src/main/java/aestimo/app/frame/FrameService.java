@@ -8,7 +8,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Book;
-import aestimo.core.book.Category;
 import aestimo.core.book.Student;
 import aestimo.core.result.LooseEnds;
 import aestimo.core.value.Fraction;
@@ -125,13 +124,11 @@ public class FrameService {
                 .flatMap(Optional::stream)
                 .distinct()
                 .count();
-        Fraction weights = book.categories().stream()
-                .filter(Category::counts)
-                .map(category -> category.weight().toFraction())
-                .reduce(Fraction.ZERO, Fraction::plus);
         return (students == 1 ? "1 student" : students + " students")
                 + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + numberWord(sets) + " sets")
-                + (book.categories().isEmpty() ? " · no categories yet" : " · weights add to " + plain(weights));
+                + (book.categories().isEmpty()
+                        ? " · no categories yet"
+                        : " · weights add to " + plain(book.weightsInAll()));
     }
 
     /** Small numbers read better as words. */

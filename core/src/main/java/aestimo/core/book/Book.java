@@ -3,6 +3,7 @@ package aestimo.core.book;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.value.Fraction;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -124,6 +125,14 @@ public final class Book {
             throw new IllegalArgumentException(assessment.title() + " takes no entry of kind "
                     + placed.entry().kind());
         }
+    }
+
+    /** What the weights of the categories that count make together; 100 once the groundwork is done. */
+    public Fraction weightsInAll() {
+        return categories.stream()
+                .filter(Category::counts)
+                .map(category -> category.weight().toFraction())
+                .reduce(Fraction.ZERO, Fraction::plus);
     }
 
     /** How many cells hold something. */

@@ -94,11 +94,7 @@ public final class LooseEnds {
     }
 
     private void addWeights() {
-        Fraction sum = book.categories().stream()
-                .filter(Category::counts)
-                .map(category -> category.weight().toFraction())
-                .reduce(Fraction.ZERO, Fraction::plus);
-        if (!sum.equals(Fraction.HUNDRED)) {
+        if (!book.weightsInAll().equals(Fraction.HUNDRED)) {
             found.add(new LooseEnd(Kind.WEIGHTS, Optional.empty(), Optional.empty(), Optional.empty()));
         }
     }
