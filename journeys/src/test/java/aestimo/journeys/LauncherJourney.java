@@ -140,4 +140,28 @@ class LauncherJourney {
         assertThat(answer.words()).contains("there is no command “begin”.").contains("demo [--fresh]");
         assertThat(run("help").exit()).isZero();
     }
+
+    @Test
+    void resultsOfAMarkbookFileNeedNoServer() throws Exception {
+        Path file = folder.resolve("one.json");
+        Files.writeString(file, """
+                {"format": "aestimo-markbook", "version": 1, "class": "9B", "today": "2027-02-24",
+                 "terms": [{"id": "t1", "name": "Term 1", "starts": "2026-09-01", "ends": "2027-07-02"}],
+                 "bands": [], "categories": [{"id": "c1", "name": "Fieldwork", "weight": "100"}],
+                 "assessments": [{"id": "a1", "title": "Walk", "category": "c1", "date": "2026-10-02", "outOf": "40"}],
+                 "students": [{"id": "s1", "family": "Brandt", "given": "Ilva"}],
+                 "entries": [{"student": "s1", "assessment": "a1", "is": "mark", "value": "33"}]}
+                """);
+        Answer figures = run("results", file.toString(), "--span", "t1");
+        assertThat(figures.exit()).isZero();
+        assertThat(figures.words()).startsWith("{\"span\":{\"terms\":[\"t1\"]}").contains("\"exact\":\"165/2\"");
+        Answer refused = run("results", file.toString(), "--span", "t9");
+        assertThat(refused.exit()).isEqualTo(2);
+        assertThat(refused.words())
+                .isEqualToIgnoringNewLines(
+                        "aestimo: --span: the class has no term “t9”; it is “year” or terms such as t1,t2");
+        assertThat(run("results", "--help").words()).startsWith("usage: ./aestimo results FILE");
+        assertThat(folder)
+                .isDirectoryNotContaining(path -> path.getFileName().toString().equals("own"));
+    }
 }

@@ -72,7 +72,7 @@ public class BookService {
         Book book = new Book.Builder(LocalDate.now(clock))
                 .terms(mapper.findTerms(teacher, row.yearId()).stream()
                         .map(term ->
-                                new Term(new TermId(Long.toString(term.id())), term.name(), term.starts(), term.ends()))
+                                Term.of(new TermId(Long.toString(term.id())), term.name(), term.starts(), term.ends()))
                         .toList())
                 .boundaries(Boundaries.of(mapper.findBands(teacher, row.boundariesId()).stream()
                         .map(band -> Band.of(band.label(), band.fromPercent()))

@@ -5,7 +5,7 @@ import aestimo.app.book.ClassRow;
 import aestimo.app.frame.Days;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
-import aestimo.core.result.LooseEnd;
+import aestimo.core.looseend.LooseEnd;
 import aestimo.core.typed.EntryText;
 
 /**
@@ -38,6 +38,14 @@ record LooseEndLine(ClassRow row, String todo, String what, String words, String
                         "No assessment in this term yet.",
                         "",
                         "/classes/" + row.id() + "/marks?new");
+            case NO_TARGET ->
+                new LooseEndLine(
+                        row,
+                        "Set",
+                        end.student().orElseThrow().listName(),
+                        "No target yet.",
+                        "",
+                        "/classes/" + row.id() + "/groundwork/students");
             case RETIRED_CATEGORY ->
                 ofColumn(
                         classBook,

@@ -9,7 +9,7 @@ import aestimo.app.book.ClassRow;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
-import aestimo.core.result.LooseEnds;
+import aestimo.core.looseend.LooseEnds;
 import aestimo.core.value.Fraction;
 import java.util.Arrays;
 import java.util.List;

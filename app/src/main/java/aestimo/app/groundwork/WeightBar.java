@@ -13,8 +13,9 @@ record WeightBar(String name, CategoryLook look, String weight, double x, double
     private static final double GAP = 3;
 
     static List<WeightBar> of(ClassBook classBook) {
-        List<Category> weighed =
-                classBook.book().categories().stream().filter(Category::hasSay).toList();
+        List<Category> weighed = classBook.book().categories().stream()
+                .filter(category -> category.counts() && !category.weight().isZero())
+                .toList();
         double sum = weighed.stream()
                 .map(category -> category.weight().toFraction())
                 .reduce(Fraction.ZERO, Fraction::plus)

@@ -7,15 +7,15 @@ import aestimo.app.frame.Days;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
-import aestimo.core.result.AssessmentFigures;
+import aestimo.core.grading.GroupMean;
+import aestimo.core.grading.Rank;
+import aestimo.core.grading.Result;
 import aestimo.core.result.CategoryAverage;
 import aestimo.core.result.Counted;
-import aestimo.core.result.GroupMean;
-import aestimo.core.result.Rank;
-import aestimo.core.result.Result;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.WorkingLine;
+import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.value.Places;
 import java.util.ArrayList;
 import java.util.List;
@@ -127,7 +127,7 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
                     average.category().name(),
                     classBook.look(average.category()),
                     average.average().shown(places),
-                    line.weight().toString(),
+                    average.category().weight().toString(),
                     line.points().shown(places),
                     average.kept().stream().map(piece -> piece(piece, places)).toList()));
         }
@@ -137,7 +137,7 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
                 .map(category -> new Outside(
                         category.name(),
                         classBook.look(category),
-                        category.hasSay() ? "nothing counts here yet" : "weight 0: no say"))
+                        classBook.book().hasSay(category) ? "nothing counts here yet" : "weight 0: no say"))
                 .toList();
         return new Own(
                 student.listName(),

@@ -10,7 +10,7 @@ import aestimo.app.frame.SpanChoice;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
-import aestimo.core.result.LooseEnds;
+import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Standing;
 import aestimo.exchange.table.CsvTable;
 import aestimo.exchange.table.Table;

@@ -3,7 +3,7 @@ package aestimo.app.marks;
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
-import aestimo.core.result.AssessmentFigures;
+import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -7,6 +7,6 @@ import org.apache.ibatis.type.MappedTypes;
 @MappedTypes(Mark.class)
 public class MarkHandler extends DecimalHandler<Mark> {
     public MarkHandler() {
-        super(Mark::value, Mark::new);
+        super(Mark::value, Mark::from);
     }
 }

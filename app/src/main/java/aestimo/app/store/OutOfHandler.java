@@ -7,6 +7,6 @@ import org.apache.ibatis.type.MappedTypes;
 @MappedTypes(OutOf.class)
 public class OutOfHandler extends DecimalHandler<OutOf> {
     public OutOfHandler() {
-        super(OutOf::value, OutOf::new);
+        super(OutOf::value, OutOf::from);
     }
 }

@@ -7,6 +7,6 @@ import org.apache.ibatis.type.MappedTypes;
 @MappedTypes(Weight.class)
 public class WeightHandler extends DecimalHandler<Weight> {
     public WeightHandler() {
-        super(Weight::value, Weight::new);
+        super(Weight::value, Weight::from);
     }
 }

@@ -12,6 +12,7 @@ import aestimo.core.book.TermId;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -35,7 +36,7 @@ class SpanChoiceTest {
     }
 
     private static Term term(String id, String name, String first, String last) {
-        return new Term(new TermId(id), name, LocalDate.parse(first), LocalDate.parse(last));
+        return Term.of(new TermId(id), name, LocalDate.parse(first), LocalDate.parse(last));
     }
 
     private static SpanChoice read(String address) {
@@ -66,8 +67,9 @@ class SpanChoiceTest {
         assertThat(choice.words()).isEqualTo(words);
         assertThat(choice.misread()).isFalse();
         assertThat(choice.query()).isEqualTo(address);
-        assertThat(choice.span().assessments(book("2027-02-24")))
-                .extracting(assessment -> assessment.id().text())
+        Book book = book("2027-02-24");
+        assertThat(Arrays.stream(choice.span().places(book))
+                        .mapToObj(place -> book.assessments().get(place).id().text()))
                 .containsExactly(held.split(" "));
     }
 

@@ -19,7 +19,7 @@ import aestimo.app.testing.RunningApp;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
-import aestimo.core.result.LooseEnds;
+import aestimo.core.looseend.LooseEnds;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;

@@ -5,7 +5,7 @@ public record AssessmentId(String text) {
     /** @throws IllegalArgumentException when the text is blank */
     public AssessmentId {
         if (text.isBlank()) {
-            throw new IllegalArgumentException("a assessment’s id must not be blank");
+            throw new IllegalArgumentException("an assessment’s id must not be blank");
         }
     }
 

@@ -2,7 +2,6 @@ package aestimo.core.book;
 
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
-import aestimo.core.entry.EntryKind;
 import aestimo.core.value.Fraction;
 import java.time.LocalDate;
 import java.util.HashMap;
@@ -12,7 +11,10 @@ import java.util.Optional;
 
 /**
  * One class as the rules see it: everything a figure can depend on, today's date included. Students, assessments,
- * categories and terms keep the order they were given in. Immutable.
+ * categories, terms and targets keep the order they were given in. Immutable.
+ *
+ * <p>Students and assessments are also known by their place in {@link #students} and {@link #assessments}, counted from
+ * 0: that is how the rules go through the cells.
  */
 public final class Book {
     private final LocalDate today;
@@ -22,12 +24,20 @@ public final class Book {
     private final List<Category> categories;
     private final List<Assessment> assessments;
     private final List<Student> students;
-    private final Map<StudentId, Map<AssessmentId, Entry>> entries;
-    private final Map<CategoryId, Category> categoryById;
-    private final Map<AssessmentId, Assessment> assessmentById;
-    private final Map<AssessmentId, TermId> termOf;
+    private final List<Target> targets;
+    private final Optional<StartingScores> startingScores;
+    private final Map<StudentId, Integer> studentPlaces;
+    private final Map<AssessmentId, Integer> assessmentPlaces;
+    private final List<String> sets;
+    /** By the student's place: the place of the set; −1 for none. */
+    private final int[] setOf;
+
+    private final Category[] categoryOf;
+    private final TermId[] termOf;
+    private final Cells cells;
 
     private Book(Builder parts) {
+        BookChecks checks = BookChecks.of(parts);
         this.today = parts.today;
         this.terms = List.copyOf(parts.terms);
         this.boundaries = parts.boundaries;
@@ -35,36 +45,31 @@ public final class Book {
         this.categories = List.copyOf(parts.categories);
         this.assessments = List.copyOf(parts.assessments);
         this.students = List.copyOf(parts.students);
-        this.entries = new HashMap<>();
-        this.categoryById = new HashMap<>();
-        this.assessmentById = new HashMap<>();
-        this.termOf = new HashMap<>();
-        for (Category category : categories) {
-            unique(categoryById.put(category.id(), category), "category", category.id());
-        }
-        for (Assessment assessment : assessments) {
-            unique(assessmentById.put(assessment.id(), assessment), "assessment", assessment.id());
-            if (!categoryById.containsKey(assessment.category())) {
-                throw new IllegalArgumentException(assessment.title() + " is in category " + assessment.category()
-                        + ", which the class does not have");
-            }
-            termOf.put(assessment.id(), findTerm(assessment));
-        }
-        for (Student student : students) {
-            unique(entries.put(student.id(), new HashMap<>()), "student", student.id());
-        }
-        for (Placed placed : parts.entries) {
-            checkFits(placed);
-            Entry earlier = entries.get(placed.student()).put(placed.assessment(), placed.entry());
-            unique(earlier, "entry of student " + placed.student() + " for", placed.assessment());
-        }
-        rules.pass().filter(label -> boundaries.labelled(label).isEmpty()).ifPresent(label -> {
-            throw new IllegalArgumentException("pass names the band " + label + ", which the class does not have");
-        });
+        this.targets = List.copyOf(parts.targets);
+        this.startingScores = parts.startingScores;
+        this.studentPlaces = checks.studentPlaces();
+        this.assessmentPlaces = checks.assessmentPlaces();
+        this.sets = students.stream()
+                .flatMap(student -> student.set().stream())
+                .distinct()
+                .sorted()
+                .toList();
+        this.setOf = students.stream()
+                .mapToInt(student -> student.set().map(sets::indexOf).orElse(-1))
+                .toArray();
+        Map<CategoryId, Category> categoryById = new HashMap<>();
+        categories.forEach(category -> categoryById.put(category.id(), category));
+        this.categoryOf = assessments.stream()
+                .map(assessment -> categoryById.get(assessment.category()))
+                .toArray(Category[]::new);
+        this.termOf = assessments.stream()
+                .map(assessment -> BookChecks.termOf(assessment, terms).orElseThrow())
+                .toArray(TermId[]::new);
+        this.cells = Cells.of(assessments, studentPlaces, assessmentPlaces, parts.entries);
     }
 
     /** The same but for its entries, which are checked already. */
-    private Book(Book other, Map<StudentId, Map<AssessmentId, Entry>> entries) {
+    private Book(Book other, Cells cells) {
         this.today = other.today;
         this.terms = other.terms;
         this.boundaries = other.boundaries;
@@ -72,59 +77,25 @@ public final class Book {
         this.categories = other.categories;
         this.assessments = other.assessments;
         this.students = other.students;
-        this.entries = entries;
-        this.categoryById = other.categoryById;
-        this.assessmentById = other.assessmentById;
+        this.targets = other.targets;
+        this.startingScores = other.startingScores;
+        this.studentPlaces = other.studentPlaces;
+        this.assessmentPlaces = other.assessmentPlaces;
+        this.sets = other.sets;
+        this.setOf = other.setOf;
+        this.categoryOf = other.categoryOf;
         this.termOf = other.termOf;
-    }
-
-    private static void unique(Object earlier, String what, Object id) {
-        if (earlier != null) {
-            throw new IllegalArgumentException(what + " " + id + " stands twice");
-        }
-    }
-
-    private TermId findTerm(Assessment assessment) {
-        if (assessment.statedTerm().isPresent()) {
-            TermId stated = assessment.statedTerm().get();
-            if (terms.stream().noneMatch(term -> term.id().equals(stated))) {
-                throw new IllegalArgumentException(assessment.title() + " is in an unknown term " + stated);
-            }
-            return stated;
-        }
-        return terms.stream()
-                .filter(term -> term.holds(assessment.date()))
-                .map(Term::id)
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        assessment.title() + " on " + assessment.date() + " lies in no term and none is stated"));
+        this.cells = cells;
     }
 
     /**
      * The same book with some entries put in place of those that stood there.
      *
-     * @throws IllegalArgumentException when a student or an assessment is not of this book, or an entry does not fit
+     * @throws RefusedException when a student, an assessment or a part is not of this book, or an entry does not fit
      */
     public Book withEntries(List<Placed> others) {
-        Map<StudentId, Map<AssessmentId, Entry>> merged = new HashMap<>();
-        entries.forEach((student, row) -> merged.put(student, new HashMap<>(row)));
-        for (Placed placed : others) {
-            checkFits(placed);
-            merged.get(placed.student()).put(placed.assessment(), placed.entry());
-        }
-        return new Book(this, merged);
-    }
-
-    private void checkFits(Placed placed) {
-        Assessment assessment = assessmentById.get(placed.assessment());
-        if (assessment == null || !entries.containsKey(placed.student())) {
-            throw new IllegalArgumentException("an entry stands for student " + placed.student() + " and assessment "
-                    + placed.assessment() + ", which the class does not have");
-        }
-        if (!assessment.kind().takes(placed.entry().kind())) {
-            throw new IllegalArgumentException(assessment.title() + " takes no entry of kind "
-                    + placed.entry().kind());
-        }
+        BookChecks.checkEntries(others, assessments, assessmentPlaces, studentPlaces);
+        return new Book(this, cells.with(others));
     }
 
     /** What the weights of the categories that count make together; 100 once the groundwork is done. */
@@ -137,10 +108,7 @@ public final class Book {
 
     /** How many cells hold something. */
     public int countFilled() {
-        return Math.toIntExact(entries.values().stream()
-                .flatMap(row -> row.values().stream())
-                .filter(entry -> !entry.is(EntryKind.BLANK))
-                .count());
+        return cells.countFilled();
     }
 
     /** The day the book is looked at; {@code unmarked} and presence are judged by it. */
@@ -148,6 +116,7 @@ public final class Book {
         return today;
     }
 
+    /** In the order of their start. */
     public List<Term> terms() {
         return terms;
     }
@@ -172,18 +141,89 @@ public final class Book {
         return students;
     }
 
-    /** What stands in one cell; blank where nothing was ever put. */
+    /** The sets of the class by their names, in alphabetical order. */
+    public List<String> sets() {
+        return sets;
+    }
+
+    /** The place in {@link #sets} of the set a student is in; −1 for none. */
+    public int setOf(int student) {
+        return setOf[student];
+    }
+
+    /** At most one for each student. */
+    public List<Target> targets() {
+        return targets;
+    }
+
+    public Optional<StartingScores> startingScores() {
+        return startingScores;
+    }
+
+    /** A student's place in {@link #students}; empty where the class has no such student. */
+    public Optional<Integer> placeOf(StudentId student) {
+        return Optional.ofNullable(studentPlaces.get(student));
+    }
+
+    /** An assessment's place in {@link #assessments}; empty where the class has no such assessment. */
+    public Optional<Integer> placeOf(AssessmentId assessment) {
+        return Optional.ofNullable(assessmentPlaces.get(assessment));
+    }
+
+    /** What stands in one cell of a piece without parts, or in the first part of another; blank for nothing. */
     public Entry entry(Student student, Assessment assessment) {
-        return entries.get(student.id()).getOrDefault(assessment.id(), Entry.blank());
+        return entry(studentPlaces.get(student.id()), assessmentPlaces.get(assessment.id()), 0);
+    }
+
+    /**
+     * What stands in one cell; blank where nothing was ever put.
+     *
+     * @param student the student's place
+     * @param assessment the assessment's place
+     * @param part the part's place within the assessment; 0 for a piece without parts
+     */
+    public Entry entry(int student, int assessment, int part) {
+        Entry there = cells.at(student, cells.first(assessment) + part);
+        return there == null ? Entry.blank() : there;
+    }
+
+    /** How many cells a student has: one for each assessment without parts, and one for each part of the others. */
+    public int cellCount() {
+        return cells.width();
+    }
+
+    /** The first of the cells of an assessment, which stand one after the other in the order of its parts. */
+    public int firstCell(int assessment) {
+        return cells.first(assessment);
+    }
+
+    /** {@link Entry#plainUnits} of what stands in one of a student's cells; below 0 for nothing. */
+    public long plainUnits(int student, int cell) {
+        Entry there = cells.at(student, cell);
+        return there == null ? -1 : there.plainUnits();
     }
 
     public Category categoryOf(Assessment assessment) {
-        return categoryById.get(assessment.category());
+        return categoryOf[assessmentPlaces.get(assessment.id())];
+    }
+
+    /** The category of the assessment at a place. */
+    public Category categoryOf(int assessment) {
+        return categoryOf[assessment];
+    }
+
+    /**
+     * Whether a category has a say: it counts and, where the result is made by category, weighs something (rules,
+     * section 4).
+     */
+    public boolean hasSay(Category category) {
+        return category.counts()
+                && (rules.method() == Method.ALL_POINTS || !category.weight().isZero());
     }
 
     /** The term a piece belongs to: the stated one, else the first whose dates hold its date. */
     public TermId termOf(Assessment assessment) {
-        return termOf.get(assessment.id());
+        return termOf[assessmentPlaces.get(assessment.id())];
     }
 
     /** The bands a grade entered for this piece is one of. */
@@ -196,19 +236,49 @@ public final class Book {
         return terms.stream().filter(term -> term.holds(day)).findFirst();
     }
 
-    /** An entry in its place. */
-    public record Placed(StudentId student, AssessmentId assessment, Entry entry) {}
+    /** All that stands in the cells, by student, assessment and part in their order; explicit blanks included. */
+    public List<Placed> entries() {
+        return cells.entries(students);
+    }
+
+    /**
+     * An entry in its place.
+     *
+     * @param part empty for a piece without parts
+     */
+    public record Placed(StudentId student, AssessmentId assessment, Optional<PartId> part, Entry entry) {
+        /** An entry for a piece without parts. */
+        public Placed(StudentId student, AssessmentId assessment, Entry entry) {
+            this(student, assessment, Optional.empty(), entry);
+        }
+    }
+
+    /** The same in a builder, to alter what it is made of; for trying out other weights, boundaries or rules. */
+    public Builder toBuilder() {
+        return new Builder(today)
+                .terms(terms)
+                .boundaries(boundaries)
+                .rules(rules)
+                .categories(categories)
+                .assessments(assessments)
+                .students(students)
+                .entries(entries())
+                .targets(targets)
+                .startingScores(startingScores);
+    }
 
     /** Gathers what a book is made of. Everything but today may be left out. */
     public static final class Builder {
-        private final LocalDate today;
-        private List<Term> terms = List.of();
-        private Boundaries boundaries = Boundaries.NONE;
-        private Rules rules = Rules.withDefaults();
-        private List<Category> categories = List.of();
-        private List<Assessment> assessments = List.of();
-        private List<Student> students = List.of();
-        private List<Placed> entries = List.of();
+        final LocalDate today;
+        List<Term> terms = List.of();
+        Boundaries boundaries = Boundaries.NONE;
+        Rules rules = Rules.withDefaults();
+        List<Category> categories = List.of();
+        List<Assessment> assessments = List.of();
+        List<Student> students = List.of();
+        List<Placed> entries = List.of();
+        List<Target> targets = List.of();
+        Optional<StartingScores> startingScores = Optional.empty();
 
         public Builder(LocalDate today) {
             this.today = today;
@@ -250,9 +320,20 @@ public final class Book {
             return this;
         }
 
+        public Builder targets(List<Target> all) {
+            this.targets = all;
+            return this;
+        }
+
+        public Builder startingScores(Optional<StartingScores> ofTheClass) {
+            this.startingScores = ofTheClass;
+            return this;
+        }
+
         /**
-         * @throws IllegalArgumentException naming what is wrong: an id used twice or unknown, a piece in no term, an
-         *     entry that does not fit its piece, a pass band that is none
+         * @throws RefusedException with every reason found: an id used twice or unknown, a piece in no term, terms out
+         *     of order, an entry that does not fit its piece or stands twice, a pass or target band that is none, a
+         *     score above the top, a set-up of categories that the rules refuse
          */
         public Book build() {
             return new Book(this);

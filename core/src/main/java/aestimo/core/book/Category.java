@@ -5,25 +5,34 @@ import aestimo.core.value.Weight;
 /**
  * Assessments weighted together.
  *
- * @param weight its say in the result, of 100 over all counting categories
+ * @param weight its say in a result by category, of 100 over all counting categories
  * @param dropLowest how many of the lowest percents leave the average, 0 or more
  * @param counts false for practice: it has an average but no say
  * @param retired takes no new assessment; what stands in it still counts
  */
-public record Category(CategoryId id, String name, Weight weight, int dropLowest, boolean counts, boolean retired) {
-    /** @throws IllegalArgumentException when {@code dropLowest} is negative */
+public record Category(
+        CategoryId id,
+        String name,
+        Weight weight,
+        Averaging averaging,
+        int dropLowest,
+        boolean counts,
+        boolean retired) {
+    /** @throws RefusedException when {@code dropLowest} is negative, or above 0 where points are averaged */
     public Category {
         if (dropLowest < 0) {
-            throw new IllegalArgumentException("drop lowest " + dropLowest + " in " + name + " must be 0 or more");
+            throw RefusedException.of("dropLowest", dropLowest + " in " + name + " must be 0 or more");
+        }
+        if (dropLowest > 0 && averaging == Averaging.POINTS) {
+            throw RefusedException.of(
+                    "dropLowest",
+                    name + " averages by points and drops its lowest; a higher mark could then lower a result. "
+                            + "Average equally, or drop none.");
         }
     }
 
+    /** A counting category of equal averages that drops nothing. */
     public static Category of(CategoryId id, String name, Weight weight) {
-        return new Category(id, name, weight, 0, true, false);
-    }
-
-    /** Whether it has a say in a result by category (rules, section 4). */
-    public boolean hasSay() {
-        return counts && weight.value().signum() > 0;
+        return new Category(id, name, weight, Averaging.EQUAL, 0, true, false);
     }
 }

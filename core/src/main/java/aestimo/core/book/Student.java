@@ -19,17 +19,16 @@ public record Student(
         Optional<String> set,
         Optional<LocalDate> joined,
         Optional<LocalDate> left) {
-    /** @throws IllegalArgumentException when they left before they joined */
+    /** @throws RefusedException when they left before they joined */
     public Student {
         if (joined.isPresent() && left.isPresent() && left.get().isBefore(joined.get())) {
-            throw new IllegalArgumentException(
-                    family + ", " + given + " left on " + left.get() + ", before joining on " + joined.get());
+            throw RefusedException.of(
+                    "left", family + ", " + given + " left on " + left.get() + ", before joining on " + joined.get());
         }
     }
 
     public boolean isEnrolledOn(LocalDate day) {
-        return joined.map(first -> !day.isBefore(first)).orElse(true)
-                && left.map(last -> !day.isAfter(last)).orElse(true);
+        return (joined.isEmpty() || !day.isBefore(joined.get())) && (left.isEmpty() || !day.isAfter(left.get()));
     }
 
     /** Whether a piece was ever meant for this student: enrolled on its date. */

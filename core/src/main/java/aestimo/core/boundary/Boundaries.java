@@ -74,7 +74,12 @@ public final class Boundaries {
 
     /** The band with this very label, if there is one. */
     public Optional<Band> labelled(String label) {
-        return bands.stream().filter(band -> band.label().equals(label)).findFirst();
+        for (Band band : bands) {
+            if (band.label().equals(label)) {
+                return Optional.of(band);
+            }
+        }
+        return Optional.empty();
     }
 
     /**
@@ -96,8 +101,36 @@ public final class Boundaries {
 
     /** The next band up; empty for the top one. */
     public Optional<Band> above(Band band) {
-        int place = bands.indexOf(band);
+        int place = placeOf(band);
         return place > 0 ? Optional.of(bands.get(place - 1)) : Optional.empty();
+    }
+
+    /** −1 where it is not one of these. Most bands asked for were handed out here, so the very same is found first. */
+    private int placeOf(Band band) {
+        for (int place = 0; place < bands.size(); place++) {
+            if (bands.get(place) == band) {
+                return place;
+            }
+        }
+        return bands.indexOf(band);
+    }
+
+    /**
+     * How many bands lie below this one: 0 for the lowest (rules, section 10).
+     *
+     * @throws IllegalArgumentException when it is not one of these bands
+     */
+    public int stepOf(Band band) {
+        int place = placeOf(band);
+        if (place < 0) {
+            throw new IllegalArgumentException("band " + band.label() + " is not one of " + this);
+        }
+        return bands.size() - 1 - place;
+    }
+
+    /** The band with so many below it; the lowest for 0. */
+    public Band atStep(int step) {
+        return bands.get(bands.size() - 1 - step);
     }
 
     /** The percent a band counts as when it is entered itself: stated, else midway to the next one up, 100 above the top. */
@@ -124,6 +157,6 @@ public final class Boundaries {
 
     @Override
     public String toString() {
-        return bands.toString();
+        return bands.stream().map(Band::label).toList().toString();
     }
 }

@@ -16,6 +16,7 @@ public final class Entry {
     private final String words;
     private final boolean late;
     private final boolean toFinish;
+    private final long plainUnits;
 
     private Entry(EntryKind kind, Mark mark, String words, boolean late, boolean toFinish) {
         this.kind = kind;
@@ -23,6 +24,7 @@ public final class Entry {
         this.words = words;
         this.late = late;
         this.toFinish = toFinish;
+        this.plainUnits = kind == EntryKind.MARK && !late && !toFinish ? mark.units() : -1;
     }
 
     public static Entry blank() {
@@ -76,6 +78,13 @@ public final class Entry {
     /** The mark; empty for every kind but {@link EntryKind#MARK}. */
     public Optional<Mark> mark() {
         return Optional.ofNullable(mark);
+    }
+
+    /**
+     * The mark in units of 0.0001 where it is nothing but a number; below 0 for one with a sign and every other entry.
+     */
+    public long plainUnits() {
+        return plainUnits;
     }
 
     /** The grade's label or the words in doubt; empty text for every other kind. */

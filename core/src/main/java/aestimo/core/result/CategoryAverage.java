@@ -1,50 +1,59 @@
 package aestimo.core.result;
 
 import aestimo.core.book.Assessment;
+import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.value.Fraction;
+import aestimo.core.counting.CountedRow;
 import aestimo.core.value.Percent;
-import java.util.Comparator;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
 
-/**
- * A student's average in one category (rules, section 3), each piece by its own weight.
- *
- * @param average exact
- * @param kept what the average was made of, in the book's order
- * @param dropped the lowest that left it, in the order they left
- */
-public record CategoryAverage(Category category, Percent average, List<Counted> kept, List<Assessment> dropped) {
-    /** How many assessments count, the dropped ones included. */
-    public int counted() {
-        return kept.size() + dropped.size();
+/** A student's average in one category over a span, and what it was made of (rules, section 3). Immutable. */
+public final class CategoryAverage {
+    private final Book book;
+    private final Category category;
+    private final AveragePlan plan;
+    private final Averaged averaged;
+    private final CountedRow row;
+
+    CategoryAverage(Book book, Category category, AveragePlan plan, Averaged averaged, CountedRow row) {
+        this.book = book;
+        this.category = category;
+        this.plan = plan;
+        this.averaged = averaged;
+        this.row = row;
     }
 
-    /** @param counting in the book's order; empty gives no average */
-    static Optional<CategoryAverage> of(Category category, List<Counted> counting) {
-        if (counting.isEmpty()) {
-            return Optional.empty();
+    public Category category() {
+        return category;
+    }
+
+    /** Exact. */
+    public Percent average() {
+        return averaged.percent();
+    }
+
+    /** How many assessments count, the dropped ones included, bonus work not. */
+    public int counted() {
+        return averaged.counted();
+    }
+
+    /** What the average was made of, bonus work included, in the book's order. */
+    public List<Counted> kept() {
+        List<Counted> kept = new ArrayList<>();
+        for (int place : plan.places()) {
+            if (row.counts(place) && !averaged.hasDropped(place)) {
+                kept.add(new Counted(book.assessments().get(place), row.percent(place)));
+            }
         }
-        // A stable sort: what is equal in percent and date leaves in the book's order.
-        List<Counted> dropped = counting.stream()
-                .sorted(Comparator.comparing(Counted::percent)
-                        .thenComparing(counted -> counted.assessment().date()))
-                .limit(Math.min(category.dropLowest(), counting.size() - 1))
+        return kept;
+    }
+
+    /** The lowest that left it, in the order they left. */
+    public List<Assessment> dropped() {
+        return Arrays.stream(averaged.dropped())
+                .mapToObj(place -> book.assessments().get(place))
                 .toList();
-        List<Counted> kept =
-                counting.stream().filter(counted -> !dropped.contains(counted)).toList();
-        Fraction weighted = Fraction.ZERO;
-        Fraction weights = Fraction.ZERO;
-        for (Counted counted : kept) {
-            Fraction weight = counted.assessment().weight().toFraction();
-            weighted = weighted.plus(weight.times(counted.percent().exact()));
-            weights = weights.plus(weight);
-        }
-        return Optional.of(new CategoryAverage(
-                category,
-                new Percent(weighted.dividedBy(weights)),
-                kept,
-                dropped.stream().map(Counted::assessment).toList()));
     }
 }

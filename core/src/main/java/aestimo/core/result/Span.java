@@ -8,6 +8,7 @@ import aestimo.core.book.TermId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /**
  * The stretch of the year looked at: the year, chosen terms, two dates, or pieces picked one by one (rules, section 4).
@@ -22,11 +23,11 @@ public sealed interface Span {
      */
     LocalDate presenceDay(Book book);
 
-    /** The pieces of the book that lie in the span, in the book's order. */
-    default List<Assessment> assessments(Book book) {
-        return book.assessments().stream()
-                .filter(assessment -> holds(book, assessment))
-                .toList();
+    /** The places of the pieces that lie in the span, in the book's order. */
+    default int[] places(Book book) {
+        return IntStream.range(0, book.assessments().size())
+                .filter(place -> holds(book, book.assessments().get(place)))
+                .toArray();
     }
 
     /** The whole year. */

@@ -1,14 +1,17 @@
 package aestimo.core.result;
 
-import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
-import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
-import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
+import aestimo.core.book.YearResult;
 import aestimo.core.boundary.Band;
-import aestimo.core.value.Fraction;
+import aestimo.core.counting.Counting;
+import aestimo.core.grading.Grading;
+import aestimo.core.grading.GroupMean;
+import aestimo.core.grading.Rank;
+import aestimo.core.grading.Result;
+import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.value.Mean;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;
@@ -21,104 +24,94 @@ import java.util.function.Function;
 
 /**
  * The figures of a class over a span: every student's averages, result, grade and ranks, the means of class and sets,
- * and the figures of each assessment. Computed once, from the book alone; immutable.
+ * and the figures of each assessment. Worked out once, from the book alone; immutable.
  */
 public final class Standing {
-    private final Book book;
+    private final Context context;
     private final Span span;
-    private final Grading grading;
-    private final Map<AssessmentId, AssessmentFigures> assessments = new LinkedHashMap<>();
     private final List<StudentStanding> students;
+    /** Worked out when first asked for; two threads that ask at once get equal figures. */
+    private volatile Map<AssessmentId, AssessmentFigures> assessments;
 
-    private Standing(Book book, Span span) {
-        this.book = book;
+    /** What every figure of the span is worked out with. */
+    record Context(Counting counting, PooledReckoning pooled, Reckoning reckoning, Grading grading) {
+        static Context of(Counting counting, Span span) {
+            Book book = counting.book();
+            PooledReckoning pooled = new PooledReckoning(counting, span.places(book));
+            boolean weighed = span instanceof Span.Year && book.rules().year() == YearResult.WEIGH_TERMS;
+            return new Context(
+                    counting,
+                    pooled,
+                    weighed ? new WeighedReckoning(book, TermSeries.reckonings(counting)) : pooled,
+                    Grading.of(book));
+        }
+
+        boolean isWeighed() {
+            return reckoning != pooled;
+        }
+    }
+
+    private Standing(Counting counting, Span span) {
+        Book book = counting.book();
+        this.context = Context.of(counting, span);
         this.span = span;
-        this.grading = Grading.of(book);
-        Counting counting = new Counting(book);
-        for (Assessment assessment : span.assessments(book)) {
-            assessments.put(assessment.id(), AssessmentFigures.of(book, counting, assessment));
+        List<StudentStanding> unranked = new ArrayList<>();
+        for (int i = 0; i < book.students().size(); i++) {
+            boolean present = book.students().get(i).isEnrolledOn(span.presenceDay(book));
+            unranked.add(new StudentStanding(context, i, present));
         }
-        List<StudentStanding> unranked = book.students().stream().map(this::of).toList();
-        this.students = unranked.stream().map(own -> ranked(own, unranked)).toList();
+        this.students = ranked(unranked);
     }
 
-    /** Computes all figures of {@code book} over {@code span}. */
+    /** Works out all figures of {@code book} over {@code span}. */
     public static Standing of(Book book, Span span) {
-        return new Standing(Objects.requireNonNull(book, "book"), Objects.requireNonNull(span, "span"));
+        return of(Counting.of(book), span);
     }
 
-    private StudentStanding of(Student student) {
-        Map<CategoryId, CategoryAverage> averages = new LinkedHashMap<>();
-        for (Category category : book.categories()) {
-            List<Counted> counting = assessments.values().stream()
-                    .filter(figures -> figures.assessment().category().equals(category.id()))
-                    .flatMap(figures ->
-                            figures
-                                    .percentOf(student)
-                                    .map(percent -> new Counted(figures.assessment(), percent))
-                                    .stream())
-                    .toList();
-            CategoryAverage.of(category, counting).ifPresent(average -> averages.put(category.id(), average));
+    /** The same, for a book whose entries are counted already: for looking at one book over several spans. */
+    public static Standing of(Counting counting, Span span) {
+        return new Standing(Objects.requireNonNull(counting, "counting"), Objects.requireNonNull(span, "span"));
+    }
+
+    /** Rules, section 7: ranks over those present, in the class and within each set. */
+    private List<StudentStanding> ranked(List<StudentStanding> unranked) {
+        Rank[] inClass = new Rank[unranked.size()];
+        Rank[] inSet = new Rank[unranked.size()];
+        List<StudentStanding> competing = unranked.stream()
+                .filter(own -> own.present() && own.result().isPresent())
+                .toList();
+        rank(competing, inClass);
+        for (int set = 0; set < book().sets().size(); set++) {
+            int own = set;
+            rank(
+                    competing.stream()
+                            .filter(each -> book().setOf(each.place()) == own)
+                            .toList(),
+                    inSet);
         }
-        List<WorkingLine> working = working(averages);
-        return new StudentStanding(
-                student,
-                student.isEnrolledOn(span.presenceDay(book)),
-                averages,
-                result(working),
-                working,
-                Optional.empty(),
-                Optional.empty());
-    }
-
-    /** Rules, section 4: the counting categories that have an average, each with its weight. */
-    private static List<WorkingLine> working(Map<CategoryId, CategoryAverage> averages) {
-        List<CategoryAverage> withSay = averages.values().stream()
-                .filter(average -> average.category().hasSay())
-                .toList();
-        Fraction weights = withSay.stream()
-                .map(average -> average.category().weight().toFraction())
-                .reduce(Fraction.ZERO, Fraction::plus);
-        return withSay.stream()
-                .map(average -> new WorkingLine(average, average.category().weight(), weights))
+        return unranked.stream()
+                .map(own -> own.withRanks(inClass[own.place()], inSet[own.place()]))
                 .toList();
     }
 
-    private Optional<Result> result(List<WorkingLine> working) {
-        return working.stream().map(WorkingLine::points).reduce(Percent::plus).map(grading::judge);
-    }
-
-    private StudentStanding ranked(StudentStanding own, List<StudentStanding> all) {
-        if (!own.present() || own.result().isEmpty()) {
-            return own;
+    /** @param ranks by the student's place; filled in for those competing */
+    private void rank(List<StudentStanding> competing, Rank[] ranks) {
+        List<Percent> rounded = competing.stream()
+                .map(own -> own.result().orElseThrow().rounded())
+                .toList();
+        List<Rank> found = Rank.of(rounded, book().rules().ranking());
+        for (int i = 0; i < found.size(); i++) {
+            ranks[competing.get(i).place()] = found.get(i);
         }
-        Percent rounded = own.result().get().rounded();
-        List<StudentStanding> others =
-                all.stream().filter(StudentStanding::present).toList();
-        return own.withRanks(
-                Optional.of(
-                        Rank.of(rounded, roundedResults(others), book.rules().ranking())),
-                own.student()
-                        .set()
-                        .map(set -> Rank.of(
-                                rounded,
-                                roundedResults(others.stream()
-                                        .filter(other -> other.student()
-                                                .set()
-                                                .equals(own.student().set()))
-                                        .toList()),
-                                book.rules().ranking())));
-    }
-
-    private static List<Percent> roundedResults(List<StudentStanding> students) {
-        return students.stream()
-                .flatMap(student -> student.result().stream())
-                .map(Result::rounded)
-                .toList();
     }
 
     public Book book() {
-        return book;
+        return context.counting().book();
+    }
+
+    /** What every entry counts as. */
+    public Counting counting() {
+        return context.counting();
     }
 
     public Span span() {
@@ -132,61 +125,80 @@ public final class Standing {
 
     /** @throws IllegalArgumentException when the student is not of this class */
     public StudentStanding of(StudentId id) {
-        return students.stream()
-                .filter(standing -> standing.student().id().equals(id))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("student " + id + " is not of this class"));
+        return students.get(book().placeOf(id)
+                .orElseThrow(() -> new IllegalArgumentException("student " + id + " is not of this class")));
     }
 
     /** The pieces of the span, in the book's order, with their figures. */
     public List<AssessmentFigures> assessments() {
-        return List.copyOf(assessments.values());
+        return List.copyOf(figures().values());
     }
 
     /** The figures of one piece; empty where it lies outside the span. */
     public Optional<AssessmentFigures> assessment(AssessmentId id) {
-        return Optional.ofNullable(assessments.get(id));
+        return Optional.ofNullable(figures().get(id));
+    }
+
+    private Map<AssessmentId, AssessmentFigures> figures() {
+        Map<AssessmentId, AssessmentFigures> known = assessments;
+        if (known == null) {
+            known = new LinkedHashMap<>();
+            for (int place : context.pooled().span()) {
+                known.put(book().assessments().get(place).id(), AssessmentFigures.of(context.counting(), place));
+            }
+            assessments = known;
+        }
+        return known;
     }
 
     /** The grade of any percent by the class's boundaries, such as a single mark's; empty where there are none. */
     public Optional<Band> gradeOf(Percent percent) {
-        return grading.judge(percent).grade();
+        return context.grading().judge(percent).grade();
     }
 
     /** The mean result of those present, for the class and each set (rules, section 6). */
     public GroupMean mean() {
-        return meanOf(student -> student.result().map(Result::exact));
+        return meanOf(student -> student.result().map(Result::exact).orElse(null));
     }
 
     /** The mean average in one category of those present, for the class and each set. */
     public GroupMean mean(CategoryId category) {
-        return meanOf(student -> student.category(category).map(CategoryAverage::average));
+        int place =
+                book().categories().stream().map(other -> other.id()).toList().indexOf(category);
+        return meanOf(student -> student.exactAverage(place));
     }
 
-    private GroupMean meanOf(Function<StudentStanding, Optional<Percent>> figure) {
-        Map<String, List<Percent>> bySet = new LinkedHashMap<>();
+    /** @param figure null where the student has none */
+    private GroupMean meanOf(Function<StudentStanding, Percent> figure) {
+        List<List<Percent>> bySet = book().sets().stream()
+                .<List<Percent>>map(set -> new ArrayList<>())
+                .toList();
         List<Percent> all = new ArrayList<>();
         for (StudentStanding student : students) {
-            student.student().set().ifPresent(set -> bySet.computeIfAbsent(set, name -> new ArrayList<>()));
-            Optional<Percent> own = student.present() ? figure.apply(student) : Optional.empty();
-            own.ifPresent(percent -> {
-                all.add(percent);
-                student.student().set().ifPresent(set -> bySet.get(set).add(percent));
-            });
+            Percent own = student.present() ? figure.apply(student) : null;
+            if (own != null) {
+                all.add(own);
+                int set = book().setOf(student.place());
+                if (set >= 0) {
+                    bySet.get(set).add(own);
+                }
+            }
         }
         Map<String, GroupMean> sets = new LinkedHashMap<>();
-        bySet.forEach((set, percents) -> sets.put(set, groupMean(percents, Map.of())));
+        for (int set = 0; set < bySet.size(); set++) {
+            sets.put(book().sets().get(set), groupMean(bySet.get(set), Map.of()));
+        }
         return groupMean(all, sets);
     }
 
     private GroupMean groupMean(List<Percent> percents, Map<String, GroupMean> sets) {
-        return new GroupMean(percents.size(), Mean.of(percents).map(grading::judge), sets);
+        return new GroupMean(percents.size(), Mean.of(percents).map(context.grading()::judge), sets);
     }
 
     /** How many of those present have each grade; every band of the class stands here, highest first. */
     public Map<Band, Integer> countsByBand() {
         Map<Band, Integer> counts = new LinkedHashMap<>();
-        book.boundaries().bands().forEach(band -> counts.put(band, 0));
+        book().boundaries().bands().forEach(band -> counts.put(band, 0));
         students.stream()
                 .filter(StudentStanding::present)
                 .flatMap(student -> student.result().stream())

@@ -1,18 +1,11 @@
 package aestimo.core.result;
 
-import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
-import aestimo.core.value.Weight;
 
 /**
- * One step of how a result by category came about: a category's average times its weight, over the weights of all that
- * have an average.
+ * What one category has to do with a result: its share of the whole and the points it brings (rules, section 9).
  *
- * @param weightsInAll the sum of those weights, above 0
+ * @param share in percent: w/Σw of the categories that have an average, or their part of all points
+ * @param points in percentage points; with those of bonus work in categories without an average they sum to the result
  */
-public record WorkingLine(CategoryAverage category, Weight weight, Fraction weightsInAll) {
-    /** What this category brings to the result, in percentage points; over all lines they sum to the result exactly. */
-    public Percent points() {
-        return new Percent(weight.toFraction().times(category.average().exact()).dividedBy(weightsInAll));
-    }
-}
+public record WorkingLine(CategoryAverage category, Percent share, Percent points) {}

@@ -1,2 +1,5 @@
-/** Figures over a span: averages, results, means, ranks, loose ends and their working. Entry class: {@link aestimo.core.result.Standing}. */
+/**
+ * Figures over a span: averages, results, shares, movement, prospects (rules, sections 3, 4, 7, 8 and 9). Entry class:
+ * {@link aestimo.core.result.Standing}.
+ */
 package aestimo.core.result;

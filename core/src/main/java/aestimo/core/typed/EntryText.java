@@ -131,7 +131,7 @@ public final class EntryText {
             BigDecimal decimal = exact.toDecimal(4);
             // A percent that is no mark of four places would have to be rounded: the teacher decides that, not we.
             if (Fraction.from(decimal).equals(exact)) {
-                return Entry.of(new Mark(decimal));
+                return Entry.of(Mark.from(decimal));
             }
         }
         return Entry.doubt(text);

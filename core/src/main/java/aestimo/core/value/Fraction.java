@@ -1,5 +1,10 @@
 package aestimo.core.value;
 
+import static aestimo.core.value.WholeNumbers.greatestCommonDivisor;
+import static aestimo.core.value.WholeNumbers.productFits;
+import static aestimo.core.value.WholeNumbers.quotient;
+import static aestimo.core.value.WholeNumbers.sumFits;
+
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.RoundingMode;
@@ -19,6 +24,12 @@ public final class Fraction implements Comparable<Fraction> {
 
     /** Has no positive counterpart among the longs, so it is kept large. */
     private static final BigInteger LOWEST_LONG = BigInteger.valueOf(Long.MIN_VALUE);
+
+    /** So many decimal digits always fit a long. */
+    private static final int LONG_DIGITS = 18;
+
+    private static final int APPROXIMATION_PLACES = 18;
+    private static final long[] POWERS_OF_TEN = powersOfTen();
 
     private final long numerator;
     private final long denominator;
@@ -44,7 +55,7 @@ public final class Fraction implements Comparable<Fraction> {
 
     /** The whole number {@code value}. */
     public static Fraction of(long value) {
-        return value == 0 ? ZERO : of(value, 1);
+        return value == 0 ? ZERO : value == Long.MIN_VALUE ? of(value, 1) : new Fraction(value, 1);
     }
 
     /**
@@ -59,9 +70,20 @@ public final class Fraction implements Comparable<Fraction> {
         if (numerator == Long.MIN_VALUE || denominator == Long.MIN_VALUE) {
             return of(BigInteger.valueOf(numerator), BigInteger.valueOf(denominator));
         }
-        long divisor = gcd(Math.abs(numerator), Math.abs(denominator));
+        long divisor = greatestCommonDivisor(Math.abs(numerator), Math.abs(denominator));
         long sign = denominator < 0 ? -1 : 1;
-        return new Fraction(sign * (numerator / divisor), sign * (denominator / divisor));
+        return new Fraction(sign * quotient(numerator, divisor), sign * quotient(denominator, divisor));
+    }
+
+    /**
+     * {@code numerator} / ({@code denominator} · {@code divisor}).
+     *
+     * @throws ArithmeticException when one of the two is 0
+     */
+    public static Fraction of(long numerator, long denominator, long divisor) {
+        return productFits(denominator, divisor)
+                ? of(numerator, denominator * divisor)
+                : of(numerator, denominator).dividedBy(of(divisor));
     }
 
     /**
@@ -87,21 +109,18 @@ public final class Fraction implements Comparable<Fraction> {
 
     /** The exact value of a decimal. */
     public static Fraction from(BigDecimal value) {
+        if (value.scale() == 0 && value.precision() <= LONG_DIGITS) {
+            return of(value.longValue());
+        }
         BigDecimal plain = value.scale() < 0 ? value.setScale(0) : value;
         return of(plain.unscaledValue(), BigInteger.TEN.pow(plain.scale()));
     }
 
     public Fraction plus(Fraction other) {
         if (isSmall() && other.isSmall()) {
-            try {
-                if (denominator == other.denominator) {
-                    return of(Math.addExact(numerator, other.numerator), denominator);
-                }
-                long left = Math.multiplyExact(numerator, other.denominator);
-                long right = Math.multiplyExact(other.numerator, denominator);
-                return of(Math.addExact(left, right), Math.multiplyExact(denominator, other.denominator));
-            } catch (ArithmeticException tooLarge) {
-                // falls through to the exact slow path
+            Fraction small = smallSum(other);
+            if (small != null) {
+                return small;
             }
         }
         return of(
@@ -111,22 +130,62 @@ public final class Fraction implements Comparable<Fraction> {
                 bigDenominator().multiply(other.bigDenominator()));
     }
 
+    /** Over the least common denominator; null where a step does not fit a long. */
+    private Fraction smallSum(Fraction other) {
+        long common =
+                denominator == other.denominator ? denominator : greatestCommonDivisor(denominator, other.denominator);
+        long stretch = quotient(other.denominator, common);
+        long otherStretch = quotient(denominator, common);
+        long left = numerator * stretch;
+        long right = other.numerator * otherStretch;
+        long top = left + right;
+        if (!productFits(numerator, stretch) || !productFits(other.numerator, otherStretch) || !sumFits(left, right)) {
+            return null;
+        }
+        // What top and bottom still have in common can only stand in the common factor of the denominators.
+        long rest = greatestCommonDivisor(Math.abs(top), common);
+        long bottom = otherStretch;
+        long otherBottom = quotient(other.denominator, rest);
+        return productFits(bottom, otherBottom) ? small(quotient(top, rest), bottom * otherBottom) : null;
+    }
+
+    /** @param top with {@code bottom} in lowest terms */
+    private static Fraction small(long top, long bottom) {
+        return top == 0 ? ZERO : new Fraction(top, bottom);
+    }
+
     public Fraction minus(Fraction other) {
         return plus(other.negated());
     }
 
     public Fraction times(Fraction other) {
         if (isSmall() && other.isSmall()) {
-            try {
-                return of(
-                        Math.multiplyExact(numerator, other.numerator),
-                        Math.multiplyExact(denominator, other.denominator));
-            } catch (ArithmeticException tooLarge) {
-                // falls through to the exact slow path
+            // Both are in lowest terms, so what is common can only stand crosswise; without it the product is lowest
+            // too.
+            long across = greatestCommonDivisor(Math.abs(numerator), other.denominator);
+            long back = greatestCommonDivisor(Math.abs(other.numerator), denominator);
+            long top = quotient(numerator, across);
+            long otherTop = quotient(other.numerator, back);
+            long bottom = quotient(denominator, back);
+            long otherBottom = quotient(other.denominator, across);
+            if (productFits(top, otherTop) && productFits(bottom, otherBottom)) {
+                return small(top * otherTop, bottom * otherBottom);
             }
         }
         return of(
                 bigNumerator().multiply(other.bigNumerator()), bigDenominator().multiply(other.bigDenominator()));
+    }
+
+    /**
+     * This number times {@code numerator}/{@code denominator}, with one reduction where reducing both first would take
+     * three.
+     *
+     * @param denominator above 0
+     */
+    public Fraction times(long numerator, long denominator) {
+        return isSmall() && productFits(this.numerator, numerator) && productFits(this.denominator, denominator)
+                ? of(this.numerator * numerator, this.denominator * denominator)
+                : times(of(numerator, denominator));
     }
 
     /** @throws ArithmeticException when {@code other} is 0 */
@@ -154,19 +213,54 @@ public final class Fraction implements Comparable<Fraction> {
     /**
      * This number rounded half up, away from zero below zero, to so many places.
      *
-     * @param places digits after the point, 0 or more
+     * @param places digits after the point, from 0 to 18
      */
     public Fraction roundedTo(int places) {
-        return from(toDecimal(places));
+        return canScale(places) ? of(roundedSteps(places), POWERS_OF_TEN[places]) : from(slowDecimal(places));
     }
 
     /**
      * As a decimal with exactly so many digits after the point, rounded half up, away from zero below zero.
      *
-     * @param places digits after the point, 0 or more
+     * @param places digits after the point, from 0 to 18
      */
     public BigDecimal toDecimal(int places) {
+        return canScale(places) ? BigDecimal.valueOf(roundedSteps(places), places) : slowDecimal(places);
+    }
+
+    private boolean canScale(int places) {
+        return isSmall() && productFits(numerator, POWERS_OF_TEN[places]);
+    }
+
+    /** How many steps of 10⁻ᵖˡᵃᶜᵉˢ this number rounds to; only where {@link #canScale}. */
+    private long roundedSteps(int places) {
+        long scaled = Math.abs(numerator) * POWERS_OF_TEN[places];
+        long whole = quotient(scaled, denominator);
+        long rest = scaled - whole * denominator;
+        long magnitude = rest >= denominator - rest ? whole + 1 : whole;
+        return numerator < 0 ? -magnitude : magnitude;
+    }
+
+    private BigDecimal slowDecimal(int places) {
         return new BigDecimal(bigNumerator()).divide(new BigDecimal(bigDenominator()), places, RoundingMode.HALF_UP);
+    }
+
+    /**
+     * The smallest whole number that is not below this one.
+     *
+     * @throws ArithmeticException when it does not fit a {@code long}
+     */
+    long roundedUp() {
+        return new BigDecimal(bigNumerator())
+                .divide(new BigDecimal(bigDenominator()), 0, RoundingMode.CEILING)
+                .longValueExact();
+    }
+
+    /** The nearest floating-point number: for standard deviations and drawing only, never for a comparison. */
+    public double toApproximation() {
+        return isSmall()
+                ? (double) numerator / denominator
+                : slowDecimal(APPROXIMATION_PLACES).doubleValue();
     }
 
     @Override
@@ -175,13 +269,12 @@ public final class Fraction implements Comparable<Fraction> {
             if (denominator == other.denominator) {
                 return Long.compare(numerator, other.numerator);
             }
-            try {
-                return Long.compare(
-                        Math.multiplyExact(numerator, other.denominator),
-                        Math.multiplyExact(other.numerator, denominator));
-            } catch (ArithmeticException tooLarge) {
-                // falls through to the exact slow path
-            }
+            // Both products in full, as 128 bits: nothing can overflow.
+            int high = Long.compare(
+                    Math.multiplyHigh(numerator, other.denominator), Math.multiplyHigh(other.numerator, denominator));
+            return high != 0
+                    ? high
+                    : Long.compareUnsigned(numerator * other.denominator, other.numerator * denominator);
         }
         return bigNumerator()
                 .multiply(other.bigDenominator())
@@ -211,8 +304,42 @@ public final class Fraction implements Comparable<Fraction> {
         return bigDenominator().equals(BigInteger.ONE) ? top : top + "/" + bigDenominator();
     }
 
-    private boolean isSmall() {
+    /**
+     * This number as a whole number over {@code denominator}.
+     *
+     * @param denominator above 0
+     * @param otherwise what is returned where it is no whole number over it, or none that fits a {@code long}
+     */
+    public long wholeOver(long denominator, long otherwise) {
+        if (!isSmall()) {
+            return otherwise;
+        }
+        long times = quotient(denominator, this.denominator);
+        return times * this.denominator == denominator && productFits(numerator, times) ? numerator * times : otherwise;
+    }
+
+    /**
+     * The least common multiple of {@code denominator} and this number's own.
+     *
+     * @param denominator above 0; 0, for one that did not fit, stays 0
+     * @return 0 where it is {@code limit} or more
+     */
+    public long commonDenominator(long denominator, long limit) {
+        return isSmall() ? WholeNumbers.commonDenominator(denominator, this.denominator, limit) : 0;
+    }
+
+    boolean isSmall() {
         return bigNumerator == null;
+    }
+
+    /** Only where {@link #isSmall}. */
+    long smallNumerator() {
+        return numerator;
+    }
+
+    /** Only where {@link #isSmall}; above 0. */
+    long smallDenominator() {
+        return denominator;
     }
 
     private BigInteger bigNumerator() {
@@ -223,12 +350,12 @@ public final class Fraction implements Comparable<Fraction> {
         return isSmall() ? BigInteger.valueOf(denominator) : bigDenominator;
     }
 
-    private static long gcd(long a, long b) {
-        while (b != 0) {
-            long rest = a % b;
-            a = b;
-            b = rest;
+    private static long[] powersOfTen() {
+        long[] powers = new long[LONG_DIGITS + 1];
+        powers[0] = 1;
+        for (int i = 1; i < powers.length; i++) {
+            powers[i] = powers[i - 1] * 10;
         }
-        return a == 0 ? 1 : a;
+        return powers;
     }
 }

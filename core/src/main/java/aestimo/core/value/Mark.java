@@ -2,20 +2,20 @@ package aestimo.core.value;
 
 import java.math.BigDecimal;
 
-/**
- * A number entered for a student: any sign, for a mark outside its range is kept and put in doubt.
- *
- * <p>A decimal with at most four places. Immutable; 1.0 and 1.00 are equal.
- */
-public record Mark(BigDecimal value) implements Comparable<Mark> {
-    /** @throws IllegalArgumentException when it has over four places */
-    public Mark {
-        value = Decimals.canonical(value, "mark");
+/** A number entered for a student: any sign, for a mark outside its range is kept and put in doubt. Immutable. */
+public final class Mark extends DecimalQuantity<Mark> {
+    private Mark(BigDecimal value) {
+        super(value, "mark");
     }
 
     /** A whole mark. */
     public static Mark of(long value) {
-        return new Mark(BigDecimal.valueOf(value));
+        return from(BigDecimal.valueOf(value));
+    }
+
+    /** @throws IllegalArgumentException when it has over four places or over nine digits before the point */
+    public static Mark from(BigDecimal value) {
+        return new Mark(value);
     }
 
     /**
@@ -27,18 +27,7 @@ public record Mark(BigDecimal value) implements Comparable<Mark> {
         return new Mark(Decimals.parse(text, "mark"));
     }
 
-    /** The exact value. */
-    public Fraction toFraction() {
-        return Fraction.from(value);
-    }
-
-    @Override
-    public int compareTo(Mark other) {
-        return value.compareTo(other.value);
-    }
-
-    @Override
-    public String toString() {
-        return value.toPlainString();
+    public boolean isNegative() {
+        return units() < 0;
     }
 }

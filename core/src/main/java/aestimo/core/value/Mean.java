@@ -12,10 +12,10 @@ public final class Mean {
         if (percents.isEmpty()) {
             return Optional.empty();
         }
-        Fraction sum = Fraction.ZERO;
+        FractionSum sum = new FractionSum();
         for (Percent percent : percents) {
-            sum = sum.plus(percent.exact());
+            sum.plus(percent.exact());
         }
-        return Optional.of(new Percent(sum.dividedBy(Fraction.of(percents.size()))));
+        return Optional.of(new Percent(sum.toFraction().dividedBy(Fraction.of(percents.size()))));
     }
 }

@@ -2,23 +2,26 @@ package aestimo.core.value;
 
 import java.math.BigDecimal;
 
-/**
- * The full mark of an assessment: above 0.
- *
- * <p>A decimal with at most four places. Immutable; 1.0 and 1.00 are equal.
- */
-public record OutOf(BigDecimal value) implements Comparable<OutOf> {
-    /** @throws IllegalArgumentException when it is 0 or below, or has over four places */
-    public OutOf {
-        value = Decimals.canonical(value, "out of");
+/** The full mark of an assessment, or of one part of it: above 0. Immutable. */
+public final class OutOf extends DecimalQuantity<OutOf> {
+    private final Fraction percentOfOneMark;
+
+    private OutOf(BigDecimal value) {
+        super(value, "out of");
         if (value.signum() <= 0) {
             throw new IllegalArgumentException("out of " + value.toPlainString() + " must be above 0");
         }
+        this.percentOfOneMark = Fraction.HUNDRED.dividedBy(toFraction());
     }
 
     /** A whole out of. */
     public static OutOf of(long value) {
-        return new OutOf(BigDecimal.valueOf(value));
+        return from(BigDecimal.valueOf(value));
+    }
+
+    /** @throws IllegalArgumentException when it is 0 or below, or has over four places */
+    public static OutOf from(BigDecimal value) {
+        return new OutOf(value);
     }
 
     /**
@@ -30,18 +33,19 @@ public record OutOf(BigDecimal value) implements Comparable<OutOf> {
         return new OutOf(Decimals.parse(text, "out of"));
     }
 
-    /** The exact value. */
-    public Fraction toFraction() {
-        return Fraction.from(value);
+    /** Rules, section 1: 100·r/M. */
+    public Percent percentOf(Mark mark) {
+        return new Percent(mark.toFraction().times(percentOfOneMark));
     }
 
-    @Override
-    public int compareTo(OutOf other) {
-        return value.compareTo(other.value);
+    /** Whether a mark is more than the full mark. */
+    public boolean isExceededBy(Mark mark) {
+        return mark.units() > units();
     }
 
-    @Override
-    public String toString() {
-        return value.toPlainString();
+    /** The smallest mark, in units, that makes at least {@code percent}. */
+    public long leastUnitsFor(Percent percent) {
+        Fraction units = percent.exact().times(Fraction.of(units())).dividedBy(Fraction.HUNDRED);
+        return units.roundedUp();
     }
 }

@@ -12,11 +12,6 @@ public record Percent(Fraction exact) implements Comparable<Percent> {
         return new Percent(Fraction.of(whole));
     }
 
-    /** Rules, section 1: 100·r/M. */
-    public static Percent of(Mark mark, OutOf outOf) {
-        return new Percent(mark.toFraction().times(Fraction.HUNDRED).dividedBy(outOf.toFraction()));
-    }
-
     /**
      * Reads a plain decimal such as {@code "72.5"}.
      *
@@ -24,6 +19,19 @@ public record Percent(Fraction exact) implements Comparable<Percent> {
      */
     public static Percent parse(String text) {
         return new Percent(Fraction.from(Decimals.parse(text, "percent")));
+    }
+
+    /**
+     * Reads a plain decimal from 0 to 100, such as the percent that work not handed in counts as.
+     *
+     * @throws IllegalArgumentException when it is no such number
+     */
+    public static Percent parseWithinHundred(String text) {
+        Percent percent = parse(text);
+        if (!percent.isWithinHundred()) {
+            throw new IllegalArgumentException("percent " + text + " must be from 0 to 100");
+        }
+        return percent;
     }
 
     /** This percent rounded half up as the class shows it. */
@@ -42,6 +50,15 @@ public record Percent(Fraction exact) implements Comparable<Percent> {
 
     public Percent minus(Percent other) {
         return new Percent(exact.minus(other.exact));
+    }
+
+    public boolean isNegative() {
+        return exact.signum() < 0;
+    }
+
+    /** From 0 to 100, both included. */
+    public boolean isWithinHundred() {
+        return !isNegative() && compareTo(HUNDRED) <= 0;
     }
 
     public boolean isAtLeast(Percent other) {

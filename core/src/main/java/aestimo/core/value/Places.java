@@ -10,4 +10,9 @@ public record Places(int count) {
             throw new IllegalArgumentException("decimals " + count + " must be 0, 1 or 2");
         }
     }
+
+    /** How many steps of the last digit shown make 1: 10 for one decimal. */
+    public int stepsOfOne() {
+        return count == 0 ? 1 : count == 1 ? 10 : 100;
+    }
 }

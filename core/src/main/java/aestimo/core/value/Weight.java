@@ -3,14 +3,15 @@ package aestimo.core.value;
 import java.math.BigDecimal;
 
 /**
- * How much a category has a say: 0 or more, 100 over all the categories of a class.
- *
- * <p>A decimal with at most four places. Immutable; 1.0 and 1.00 are equal.
+ * How much a category, an assessment, a part or a term has a say beside its neighbours: 0 or more. The categories of a
+ * class make 100 together. Immutable.
  */
-public record Weight(BigDecimal value) implements Comparable<Weight> {
-    /** @throws IllegalArgumentException when it is below 0 or has over four places */
-    public Weight {
-        value = Decimals.canonical(value, "weight");
+public final class Weight extends DecimalQuantity<Weight> {
+    public static final Weight ZERO = new Weight(BigDecimal.ZERO);
+    public static final Weight ONE = new Weight(BigDecimal.ONE);
+
+    private Weight(BigDecimal value) {
+        super(value, "weight");
         if (value.signum() < 0) {
             throw new IllegalArgumentException("weight " + value.toPlainString() + " must be 0 or more");
         }
@@ -18,7 +19,12 @@ public record Weight(BigDecimal value) implements Comparable<Weight> {
 
     /** A whole weight. */
     public static Weight of(long value) {
-        return new Weight(BigDecimal.valueOf(value));
+        return from(BigDecimal.valueOf(value));
+    }
+
+    /** @throws IllegalArgumentException when it is below 0 or has over four places */
+    public static Weight from(BigDecimal value) {
+        return new Weight(value);
     }
 
     /**
@@ -30,18 +36,7 @@ public record Weight(BigDecimal value) implements Comparable<Weight> {
         return new Weight(Decimals.parse(text, "weight"));
     }
 
-    /** The exact value. */
-    public Fraction toFraction() {
-        return Fraction.from(value);
-    }
-
-    @Override
-    public int compareTo(Weight other) {
-        return value.compareTo(other.value);
-    }
-
-    @Override
-    public String toString() {
-        return value.toPlainString();
+    public boolean isZero() {
+        return units() == 0;
     }
 }

@@ -32,7 +32,7 @@ public final class WeightScale {
             List<BigDecimal> rounded =
                     exact.stream().map(weight -> weight.toDecimal(digits)).toList();
             if (rounded.stream().reduce(BigDecimal.ZERO, BigDecimal::add).compareTo(HUNDRED) == 0) {
-                return rounded.stream().map(Weight::new).toList();
+                return rounded.stream().map(Weight::from).toList();
             }
         }
         return largestRemainders(exact);
@@ -51,6 +51,6 @@ public final class WeightScale {
                 .limit(hundredths)
                 .toList()
                 .forEach(i -> cut.set(i, cut.get(i).add(new BigDecimal("0.01"))));
-        return cut.stream().map(Weight::new).toList();
+        return cut.stream().map(Weight::from).toList();
     }
 }

@@ -34,7 +34,7 @@ class BoundariesTest {
     void worthIsMidwayToTheNextUnlessStated() {
         assertThat(SEVEN_STEPS.worthOf(SEVEN_STEPS.bands().get(0)).exact()).hasToString("185/2");
         assertThat(SEVEN_STEPS.worthOf(SEVEN_STEPS.bands().get(1)).exact()).hasToString("157/2");
-        Band stated = new Band("A", Percent.of(80), Optional.of(Percent.of(95)), "");
+        Band stated = Band.of("A", Percent.of(80)).withWorth(Optional.of(Percent.of(95)));
         assertThat(Boundaries.of(List.of(stated, Band.of("B", Percent.ZERO))).worthOf(stated))
                 .isEqualTo(Percent.of(95));
     }

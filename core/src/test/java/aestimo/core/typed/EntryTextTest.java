@@ -11,7 +11,6 @@ import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
-import aestimo.core.value.Weight;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -27,19 +26,10 @@ class EntryTextTest {
             Band.of("U", Percent.ZERO)));
 
     private static Assessment piece(AssessmentKind kind) {
-        LocalDate date = LocalDate.of(2027, 2, 5);
-        return new Assessment(
-                new AssessmentId("a1"),
-                "Contours quiz",
-                new CategoryId("c1"),
-                kind,
-                date,
-                date,
-                Optional.empty(),
-                OutOf.of(15),
-                Optional.empty(),
-                Weight.of(1),
-                false);
+        return new Assessment.Builder(
+                        new AssessmentId("a1"), "Contours quiz", new CategoryId("c1"), kind, LocalDate.of(2027, 2, 5))
+                .outOf(Optional.of(OutOf.of(15)))
+                .build();
     }
 
     private static Entry read(String typed, AssessmentKind kind) {

@@ -1,0 +1,2 @@
+/** What entries and whole pieces count as (rules, sections 1 and 2). Entry class: {@link aestimo.core.counting.Counting}. */
+package aestimo.core.counting;

@@ -1,0 +1,2 @@
+/** Grades and ranks of percents (rules, sections 5 and 7). Entry class: {@link aestimo.core.grading.Grading}. */
+package aestimo.core.grading;

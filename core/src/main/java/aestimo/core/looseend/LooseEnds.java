@@ -1,0 +1,145 @@
+package aestimo.core.looseend;
+
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Book;
+import aestimo.core.book.Category;
+import aestimo.core.book.Method;
+import aestimo.core.book.Student;
+import aestimo.core.book.StudentId;
+import aestimo.core.book.Target;
+import aestimo.core.book.Term;
+import aestimo.core.counting.Counting;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
+import aestimo.core.looseend.LooseEnd.Kind;
+import aestimo.core.value.Fraction;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** Finds all that is left to settle in a class, whatever the span (rules, section 12). */
+public final class LooseEnds {
+    /** Kinds stand in the order of their codes. */
+    private static final Comparator<LooseEnd> ORDER = Comparator.comparing(LooseEnd::kind)
+            .thenComparing(
+                    end -> end.student().map(student -> student.id().text()).orElse(""))
+            .thenComparing(end ->
+                    end.assessment().map(assessment -> assessment.id().text()).orElse(""))
+            .thenComparing(end -> end.part().map(part -> part.id().text()).orElse(""))
+            .thenComparing(
+                    end -> end.category().map(category -> category.id().text()).orElse(""));
+
+    private final Book book;
+    private final Counting counting;
+    private final List<LooseEnd> found = new ArrayList<>();
+
+    private LooseEnds(Counting counting) {
+        this.book = counting.book();
+        this.counting = counting;
+    }
+
+    /** Sorted by kind, then student, assessment, part and category by their ids. */
+    public static List<LooseEnd> of(Book book) {
+        return of(Counting.of(book));
+    }
+
+    /** The same, for a book whose entries are counted already. */
+    public static List<LooseEnd> of(Counting counting) {
+        Book book = counting.book();
+        LooseEnds ends = new LooseEnds(counting);
+        for (int place = 0; place < book.assessments().size(); place++) {
+            ends.addEntries(place);
+            ends.addRetired(book.assessments().get(place));
+        }
+        ends.addWeights();
+        ends.addNoAssessment();
+        ends.addNoTarget();
+        ends.found.sort(ORDER);
+        return List.copyOf(ends.found);
+    }
+
+    /** Nothing but blanks in the whole column is one loose end, not one for each student. */
+    private void addEntries(int place) {
+        Assessment assessment = book.assessments().get(place);
+        boolean isDue = assessment.kind().isMarked() && assessment.due().isBefore(book.today());
+        boolean nothingThere = true;
+        List<LooseEnd> unmarked = new ArrayList<>();
+        for (int i = 0; i < book.students().size(); i++) {
+            if (counting.row(i).isPlain(place)) {
+                nothingThere = false;
+                continue;
+            }
+            Student student = book.students().get(i);
+            for (int part = 0; part < assessment.entryCount(); part++) {
+                Entry entry = book.entry(i, place, part);
+                if (!entry.is(EntryKind.BLANK)) {
+                    nothingThere = false;
+                    addEntry(entry, student, assessment, part);
+                } else if (isDue && student.isMeant(assessment)) {
+                    unmarked.add(LooseEnd.of(Kind.UNMARKED, student, assessment, part));
+                }
+                if (entry.isToFinish()) {
+                    found.add(LooseEnd.of(Kind.TO_FINISH, student, assessment, part));
+                }
+            }
+        }
+        if (nothingThere && !unmarked.isEmpty()) {
+            found.add(LooseEnd.of(Kind.UNMARKED, assessment, Optional.empty()));
+        } else {
+            found.addAll(unmarked);
+        }
+    }
+
+    private void addEntry(Entry entry, Student student, Assessment assessment, int part) {
+        if (assessment.isInDoubt(entry, part, book.boundaries())) {
+            found.add(LooseEnd.of(Kind.IN_DOUBT, student, assessment, part));
+        }
+        if (entry.is(EntryKind.ABSENT) && assessment.kind().isMarked()) {
+            found.add(LooseEnd.of(Kind.ABSENT, student, assessment, part));
+        }
+    }
+
+    private void addRetired(Assessment assessment) {
+        Category category = book.categoryOf(assessment);
+        if (category.retired()) {
+            found.add(LooseEnd.of(Kind.RETIRED_CATEGORY, assessment, Optional.of(category)));
+        }
+    }
+
+    private void addWeights() {
+        if (book.rules().method() == Method.BY_CATEGORY && !book.weightsInAll().equals(Fraction.HUNDRED)) {
+            found.add(LooseEnd.of(Kind.WEIGHTS, Optional.empty()));
+        }
+    }
+
+    private void addNoAssessment() {
+        Optional<Term> now = book.termOn(book.today());
+        if (now.isEmpty()) {
+            return;
+        }
+        for (Category category : book.categories()) {
+            boolean hasOne = book.assessments().stream()
+                    .anyMatch(assessment -> assessment.category().equals(category.id())
+                            && book.termOf(assessment).equals(now.get().id()));
+            if (book.hasSay(category) && !category.retired() && !hasOne) {
+                found.add(LooseEnd.of(Kind.NO_ASSESSMENT, Optional.of(category)));
+            }
+        }
+    }
+
+    private void addNoTarget() {
+        if (book.targets().isEmpty()) {
+            return;
+        }
+        Set<StudentId> aiming = book.targets().stream()
+                .filter(target -> target.end().isPresent() || !target.terms().isEmpty())
+                .map(Target::student)
+                .collect(Collectors.toSet());
+        book.students().stream()
+                .filter(student -> student.isEnrolledOn(book.today()) && !aiming.contains(student.id()))
+                .forEach(student -> found.add(LooseEnd.of(Kind.NO_TARGET, student)));
+    }
+}

@@ -1,0 +1,2 @@
+/** What is left to settle, and work to chase (rules, section 12). Entry class: {@link aestimo.core.looseend.LooseEnds}. */
+package aestimo.core.looseend;

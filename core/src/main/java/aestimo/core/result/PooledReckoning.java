@@ -1,0 +1,171 @@
+package aestimo.core.result;
+
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Book;
+import aestimo.core.book.Method;
+import aestimo.core.counting.CountedRow;
+import aestimo.core.counting.Counting;
+import aestimo.core.value.Fraction;
+import aestimo.core.value.FractionSum;
+import aestimo.core.value.Percent;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/** The result over some pieces taken together, by category or by all points (rules, sections 4 and 9). */
+final class PooledReckoning implements Reckoning {
+    private final Book book;
+    private final int[] span;
+    private final AveragePlan[] categories;
+    private final boolean[] hasSay;
+    private final Fraction[] weights;
+    /** Over all pieces with a say; null where results are by category. */
+    private final AveragePlan allPoints;
+
+    /** @param span places of the pieces, in the book's order */
+    PooledReckoning(Counting counting, int[] span) {
+        this.book = counting.book();
+        this.span = span;
+        this.categories = book.categories().stream()
+                .map(category -> AveragePlan.ofCategory(counting, category, span))
+                .toArray(AveragePlan[]::new);
+        this.hasSay = new boolean[categories.length];
+        this.weights = new Fraction[categories.length];
+        for (int i = 0; i < hasSay.length; i++) {
+            hasSay[i] = book.hasSay(book.categories().get(i));
+            weights[i] = book.categories().get(i).weight().toFraction();
+        }
+        this.allPoints = book.rules().method() == Method.ALL_POINTS
+                ? AveragePlan.ofPoints(
+                        counting, IntStream.of(span).filter(this::hasSay).toArray())
+                : null;
+    }
+
+    int[] span() {
+        return span;
+    }
+
+    /** The plan of the category at a place of the book. */
+    AveragePlan category(int place) {
+        return categories[place];
+    }
+
+    /** Whether the category at a place of the book has a say. */
+    boolean hasSayCategory(int place) {
+        return hasSay[place];
+    }
+
+    /** Whether the assessment at a place of the book stands in a category with a say. */
+    boolean hasSay(int place) {
+        return book.hasSay(book.categoryOf(place));
+    }
+
+    /** By category, in the book's order; null where a category has no average. */
+    Averaged[] averages(CountedRow row) {
+        Averaged[] averages = new Averaged[categories.length];
+        Arrays.setAll(averages, i -> categories[i].average(row));
+        return averages;
+    }
+
+    @Override
+    public Percent result(CountedRow row) {
+        return allPoints == null ? byCategory(averages(row)) : byPoints(row);
+    }
+
+    /** The same, where the averages are known already. */
+    Percent result(CountedRow row, Averaged[] averages) {
+        return allPoints == null ? byCategory(averages) : byPoints(row);
+    }
+
+    private Percent byPoints(CountedRow row) {
+        Averaged all = allPoints.average(row);
+        return all == null ? null : all.percent();
+    }
+
+    /** Σ w·a / Σ w over the categories with a say that have an average. */
+    private Percent byCategory(Averaged[] averages) {
+        FractionSum top = new FractionSum();
+        for (int i = 0; i < averages.length; i++) {
+            if (averages[i] != null && hasSay[i]) {
+                averages[i].addTo(top, weights[i]);
+            }
+        }
+        Fraction weightsInAll = weightsOf(averages);
+        return weightsInAll.isZero() ? null : new Percent(top.toFraction().dividedBy(weightsInAll));
+    }
+
+    private Fraction weightsOf(Averaged[] averages) {
+        FractionSum sum = new FractionSum();
+        for (int i = 0; i < averages.length; i++) {
+            if (averages[i] != null && hasSay[i]) {
+                sum.plus(weights[i]);
+            }
+        }
+        return sum.toFraction();
+    }
+
+    /**
+     * The share of every counted, kept piece, and the points it brings; the points sum to the result exactly (rules,
+     * section 9).
+     *
+     * @return in the book's order; empty without a result
+     */
+    List<Share> shares(CountedRow row, Averaged[] averages) {
+        if (result(row, averages) == null) {
+            return List.of();
+        }
+        Portion[] portions = new Portion[book.assessments().size()];
+        if (allPoints != null) {
+            portion(allPoints, allPoints.average(row), Fraction.ONE, row, portions);
+        } else {
+            Fraction weightsInAll = weightsOf(averages);
+            for (int i = 0; i < averages.length; i++) {
+                if (averages[i] != null && hasSay[i]) {
+                    portion(categories[i], averages[i], weights[i].dividedBy(weightsInAll), row, portions);
+                }
+            }
+        }
+        List<Share> shares = new ArrayList<>(span.length);
+        for (int place : span) {
+            if (portions[place] != null) {
+                Assessment piece = book.assessments().get(place);
+                shares.add(new Share(
+                        piece,
+                        piece.isBonus() ? Percent.ZERO : portions[place].share(),
+                        new Percent(row.times(place, portions[place].part()))));
+            }
+        }
+        return shares;
+    }
+
+    /** What part of the result a piece's percent makes: its points are {@code part}·p. */
+    private record Portion(Fraction part, Percent share) {
+        static Portion of(Fraction part) {
+            return new Portion(part, new Percent(part.times(Fraction.HUNDRED)));
+        }
+    }
+
+    /**
+     * Finds the portions of one average's pieces.
+     *
+     * @param whole what part of the result the average makes
+     * @param portions by assessment; filled in
+     */
+    private static void portion(
+            AveragePlan plan, Averaged averaged, Fraction whole, CountedRow row, Portion[] portions) {
+        Fraction each = whole.dividedBy(averaged.weights());
+        Portion latest = null;
+        Fraction latestWeight = null;
+        for (int place : plan.places()) {
+            if (row.counts(place) && !averaged.hasDropped(place)) {
+                // Most pieces of a category weigh alike: then their portion is worked out once.
+                if (!plan.weight(place).equals(latestWeight)) {
+                    latestWeight = plan.weight(place);
+                    latest = Portion.of(each.times(latestWeight));
+                }
+                portions[place] = latest;
+            }
+        }
+    }
+}

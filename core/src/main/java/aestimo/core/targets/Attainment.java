@@ -1,0 +1,107 @@
+package aestimo.core.targets;
+
+import aestimo.core.book.Book;
+import aestimo.core.book.StudentId;
+import aestimo.core.book.Target;
+import aestimo.core.book.Term;
+import aestimo.core.boundary.Band;
+import aestimo.core.boundary.Boundaries;
+import aestimo.core.counting.Counting;
+import aestimo.core.grading.Grading;
+import aestimo.core.result.TermSeries;
+import aestimo.core.value.Percent;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What one student reached in one term, against the band due by then (rules, section 10). Computed by today's bands and
+ * targets; a sealed term's figures are for whoever keeps its return to put in their place.
+ *
+ * @param aim the band due by this term; empty: none
+ * @param reached the grade got in this term; empty without a result or without bands
+ * @param gap the number of the grade reached − that of the aim; empty where either is missing
+ * @param toAim percentage points missing to the aim, exact and above 0; empty where none are missing, or no aim or result
+ */
+public record Attainment(
+        StudentId student,
+        Term term,
+        Optional<Band> aim,
+        Optional<Band> reached,
+        Optional<Integer> gap,
+        Optional<Percent> toAim) {
+    /** What a gap says. */
+    public enum Status {
+        ABOVE,
+        ON,
+        BELOW,
+        WELL_BELOW
+    }
+
+    /** Empty without a gap. */
+    public Optional<Status> status() {
+        return gap.map(steps -> {
+            if (steps >= 1) {
+                return Status.ABOVE;
+            }
+            return steps == 0 ? Status.ON : steps == -1 ? Status.BELOW : Status.WELL_BELOW;
+        });
+    }
+
+    /**
+     * A row for each target, in the book's order, and each term up to the last in which anybody in the class has a
+     * result.
+     */
+    public static List<Attainment> of(Counting counting, TermSeries series) {
+        Book book = counting.book();
+        Grading grading = Grading.of(book);
+        int last = series.lastWithResult();
+        List<Attainment> rows = new ArrayList<>();
+        for (Target target : book.targets()) {
+            int student = book.placeOf(target.student()).orElseThrow();
+            for (int term = 0; term <= last; term++) {
+                Optional<Percent> graded = series.result(student, term).map(grading::graded);
+                rows.add(row(book, target, term, aim(book, target, term), graded));
+            }
+        }
+        return rows;
+    }
+
+    private static Attainment row(Book book, Target target, int term, Optional<Band> aim, Optional<Percent> graded) {
+        Boundaries bands = book.boundaries();
+        Optional<Band> reached = graded.flatMap(bands::bandFor);
+        return new Attainment(
+                target.student(),
+                book.terms().get(term),
+                aim,
+                reached,
+                aim.flatMap(due -> reached.map(got -> bands.stepOf(got) - bands.stepOf(due))),
+                aim.flatMap(due -> graded.map(own -> due.from().minus(own)))
+                        .filter(missing -> missing.compareTo(Percent.ZERO) > 0));
+    }
+
+    /**
+     * The band due by a term: the one set for it; else on the straight way from the start band to the end band, rounded
+     * half up; else the end band.
+     *
+     * @param term its place, from 0
+     */
+    static Optional<Band> aim(Book book, Target target, int term) {
+        Boundaries bands = book.boundaries();
+        String set = target.terms().get(book.terms().get(term).id());
+        if (set != null) {
+            return bands.labelled(set);
+        }
+        Optional<Band> end = target.end().flatMap(bands::labelled);
+        Optional<Band> start = target.start().flatMap(bands::labelled);
+        if (start.isEmpty() || end.isEmpty()) {
+            return end;
+        }
+        int from = bands.stepOf(start.get());
+        int to = bands.stepOf(end.get());
+        int terms = book.terms().size();
+        // start + (end − start)·j/n rounded half up: steps are 0 or more, so half up is towards the higher band.
+        int overTerms = from * terms + (to - from) * (term + 1);
+        return Optional.of(bands.atStep((2 * overTerms + terms) / (2 * terms)));
+    }
+}

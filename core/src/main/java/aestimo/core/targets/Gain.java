@@ -1,0 +1,70 @@
+package aestimo.core.targets;
+
+import aestimo.core.book.StartingScores;
+import aestimo.core.book.StudentId;
+import aestimo.core.grading.Result;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
+import aestimo.core.statistics.Deviation;
+import aestimo.core.value.Fraction;
+import aestimo.core.value.Mean;
+import aestimo.core.value.Percent;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+
+/**
+ * How a student moved against the starting score: the distance from the mean now − the distance at the start (rules,
+ * section 11), over those present who have both a score and a result.
+ *
+ * @param start 100·b/B
+ * @param result exact
+ * @param gain in percentage points, exact; above 0: further up than at the start
+ * @param gainInDeviations the difference of the two z-scores; empty where a deviation is 0. Floating point: decides
+ *     nothing
+ */
+public record Gain(StudentId student, Percent start, Percent result, Percent gain, OptionalDouble gainInDeviations) {
+    /** In the book's order; empty for a class without starting scores. */
+    public static List<Gain> of(Standing standing) {
+        return standing.book()
+                .startingScores()
+                .map(scores -> of(standing, scores))
+                .orElse(List.of());
+    }
+
+    private static List<Gain> of(Standing standing, StartingScores scores) {
+        List<StudentStanding> both = standing.students().stream()
+                .filter(own -> own.present() && own.result().isPresent())
+                .filter(own -> scores.scores().containsKey(own.student().id()))
+                .toList();
+        if (both.isEmpty()) {
+            return List.of();
+        }
+        List<Percent> starts = both.stream()
+                .map(own ->
+                        scores.top().percentOf(scores.scores().get(own.student().id())))
+                .toList();
+        List<Percent> results = both.stream()
+                .map(own -> own.result().map(Result::exact).orElseThrow())
+                .toList();
+        Fraction startMean = Mean.of(starts).orElseThrow().exact();
+        Fraction resultMean = Mean.of(results).orElseThrow().exact();
+        double startDeviation = Deviation.of(starts, startMean);
+        double resultDeviation = Deviation.of(results, resultMean);
+        List<Gain> gains = new ArrayList<>();
+        for (int i = 0; i < both.size(); i++) {
+            Fraction then = starts.get(i).exact().minus(startMean);
+            Fraction now = results.get(i).exact().minus(resultMean);
+            gains.add(new Gain(
+                    both.get(i).student().id(),
+                    starts.get(i),
+                    results.get(i),
+                    new Percent(now.minus(then)),
+                    startDeviation == 0 || resultDeviation == 0
+                            ? OptionalDouble.empty()
+                            : OptionalDouble.of(now.toApproximation() / resultDeviation
+                                    - then.toApproximation() / startDeviation)));
+        }
+        return gains;
+    }
+}

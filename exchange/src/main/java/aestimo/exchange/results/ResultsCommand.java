@@ -1,0 +1,99 @@
+package aestimo.exchange.results;
+
+import aestimo.core.book.Book;
+import aestimo.core.boundary.Band;
+import aestimo.core.result.Span;
+import aestimo.exchange.markbook.MarkbookException;
+import aestimo.exchange.markbook.MarkbookReader;
+import java.io.BufferedOutputStream;
+import java.io.FileDescriptor;
+import java.io.FileOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/** {@code ./aestimo results FILE}: prints all figures of a markbook file. Needs no database and no server. */
+public final class ResultsCommand {
+    private static final int DONE = 0;
+    private static final int REFUSED = 2;
+    private static final String HELP = """
+            usage: ./aestimo results FILE [--span year | --span t1,t2 | --from DATE --to DATE | --pieces a1,a3] [--needed BAND]
+
+            Prints every figure of a markbook file as one JSON document.
+
+              FILE             a markbook file (docs/markbook-file.md)
+              --span year      the whole year: what is printed without a span
+              --span t1,t2     one or more terms, taken together
+              --from, --to     assessments dated within two days, both included, such as 2026-11-01
+              --pieces a1,a3   assessments picked one by one
+              --needed BAND    also what average on all that remains would reach this band
+
+            Ends with 0; with 2 where the file or the words after it are refused, and says why.
+            """;
+
+    private ResultsCommand() {}
+
+    /** Ends the process with 0, or with 2 and the reason on standard error. */
+    public static void main(String[] words) {
+        PrintStream errors = new PrintStream(new FileOutputStream(FileDescriptor.err), true, StandardCharsets.UTF_8);
+        System.exit(run(List.of(words), new FileOutputStream(FileDescriptor.out), errors));
+    }
+
+    /**
+     * Does what the words say.
+     *
+     * @return the exit code, 0 or 2; nothing was written to {@code out} where it is 2
+     */
+    static int run(List<String> words, OutputStream out, PrintStream errors) {
+        if (words.contains("--help") || words.contains("-h")) {
+            return print(HELP, out, errors);
+        }
+        ResultsArguments arguments;
+        try {
+            arguments = ResultsArguments.parse(words);
+        } catch (IllegalArgumentException refused) {
+            return refuse(errors, refused.getMessage(), "./aestimo results --help tells how it is used.");
+        }
+        try (InputStream in = Files.newInputStream(Path.of(arguments.file()))) {
+            Book book = MarkbookReader.read(in).book();
+            Span span = arguments.span(book);
+            Optional<Band> needed = arguments.needed(book);
+            OutputStream buffered = new BufferedOutputStream(out);
+            ResultsDocument.write(book, span, needed, buffered);
+            buffered.write('\n');
+            buffered.flush();
+            return DONE;
+        } catch (MarkbookException refused) {
+            return refuse(errors, arguments.file() + " is no markbook that can be read:", refused.getMessage());
+        } catch (IllegalArgumentException refused) {
+            return refuse(errors, refused.getMessage(), "");
+        } catch (NoSuchFileException missing) {
+            return refuse(errors, "there is no file " + arguments.file(), "");
+        } catch (IOException unreadable) {
+            return refuse(errors, arguments.file() + " cannot be read", "Is it a file, and may you read it?");
+        }
+    }
+
+    private static int print(String text, OutputStream out, PrintStream errors) {
+        try {
+            out.write(text.getBytes(StandardCharsets.UTF_8));
+            out.flush();
+            return DONE;
+        } catch (IOException closed) {
+            return refuse(errors, "nothing could be printed", "");
+        }
+    }
+
+    private static int refuse(PrintStream errors, String what, String more) {
+        errors.println("aestimo: " + what);
+        more.lines().forEach(line -> errors.println("         " + line));
+        return REFUSED;
+    }
+}
