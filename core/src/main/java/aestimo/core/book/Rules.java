@@ -3,6 +3,7 @@ package aestimo.core.book;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /**
  * The choices a class makes within the rules. Immutable.
@@ -62,142 +63,95 @@ public record Rules(
     }
 
     public Rules withMethod(Method other) {
-        return new Rules(
-                other,
-                places,
-                gradeOn,
-                borderline,
-                movementAt,
-                pass,
-                notHandedIn,
-                lateDeduction,
-                year,
-                termResults,
-                ranking);
+        return with(draft -> draft.method = other);
     }
 
     public Rules withPlaces(Places other) {
-        return new Rules(
-                method,
-                other,
-                gradeOn,
-                borderline,
-                movementAt,
-                pass,
-                notHandedIn,
-                lateDeduction,
-                year,
-                termResults,
-                ranking);
+        return with(draft -> draft.places = other);
     }
 
     public Rules withGradeOn(GradeOn other) {
-        return new Rules(
-                method,
-                places,
-                other,
-                borderline,
-                movementAt,
-                pass,
-                notHandedIn,
-                lateDeduction,
-                year,
-                termResults,
-                ranking);
+        return with(draft -> draft.gradeOn = other);
     }
 
     public Rules withBorderline(Percent other) {
-        return new Rules(
-                method,
-                places,
-                gradeOn,
-                other,
-                movementAt,
-                pass,
-                notHandedIn,
-                lateDeduction,
-                year,
-                termResults,
-                ranking);
+        return with(draft -> draft.borderline = other);
     }
 
     public Rules withMovementAt(Percent other) {
-        return new Rules(
-                method,
-                places,
-                gradeOn,
-                borderline,
-                other,
-                pass,
-                notHandedIn,
-                lateDeduction,
-                year,
-                termResults,
-                ranking);
+        return with(draft -> draft.movementAt = other);
     }
 
     public Rules withPass(Optional<String> other) {
-        return new Rules(
-                method,
-                places,
-                gradeOn,
-                borderline,
-                movementAt,
-                other,
-                notHandedIn,
-                lateDeduction,
-                year,
-                termResults,
-                ranking);
+        return with(draft -> draft.pass = other);
     }
 
     public Rules withNotHandedIn(Optional<Percent> other) {
-        return new Rules(
-                method,
-                places,
-                gradeOn,
-                borderline,
-                movementAt,
-                pass,
-                other,
-                lateDeduction,
-                year,
-                termResults,
-                ranking);
+        return with(draft -> draft.notHandedIn = other);
     }
 
     public Rules withLateDeduction(Percent other) {
-        return new Rules(
-                method, places, gradeOn, borderline, movementAt, pass, notHandedIn, other, year, termResults, ranking);
-    }
-
-    public Rules withYear(YearResult other, TermResults terms) {
-        return new Rules(
-                method,
-                places,
-                gradeOn,
-                borderline,
-                movementAt,
-                pass,
-                notHandedIn,
-                lateDeduction,
-                other,
-                terms,
-                ranking);
+        return with(draft -> draft.lateDeduction = other);
     }
 
     public Rules withRanking(Ranking other) {
-        return new Rules(
-                method,
-                places,
-                gradeOn,
-                borderline,
-                movementAt,
-                pass,
-                notHandedIn,
-                lateDeduction,
-                year,
-                termResults,
-                other);
+        return with(draft -> draft.ranking = other);
+    }
+
+    public Rules withYear(YearResult other, TermResults terms) {
+        return with(draft -> {
+            draft.year = other;
+            draft.termResults = terms;
+        });
+    }
+
+    private Rules with(Consumer<Draft> change) {
+        Draft draft = new Draft(this);
+        change.accept(draft);
+        return draft.rules();
+    }
+
+    /** The same choices, open to one change. */
+    private static final class Draft {
+        private Method method;
+        private Places places;
+        private GradeOn gradeOn;
+        private Percent borderline;
+        private Percent movementAt;
+        private Optional<String> pass;
+        private Optional<Percent> notHandedIn;
+        private Percent lateDeduction;
+        private YearResult year;
+        private TermResults termResults;
+        private Ranking ranking;
+
+        private Draft(Rules from) {
+            method = from.method;
+            places = from.places;
+            gradeOn = from.gradeOn;
+            borderline = from.borderline;
+            movementAt = from.movementAt;
+            pass = from.pass;
+            notHandedIn = from.notHandedIn;
+            lateDeduction = from.lateDeduction;
+            year = from.year;
+            termResults = from.termResults;
+            ranking = from.ranking;
+        }
+
+        private Rules rules() {
+            return new Rules(
+                    method,
+                    places,
+                    gradeOn,
+                    borderline,
+                    movementAt,
+                    pass,
+                    notHandedIn,
+                    lateDeduction,
+                    year,
+                    termResults,
+                    ranking);
+        }
     }
 }

@@ -1,0 +1,27 @@
+package aestimo.exchange.sheet;
+
+import java.util.List;
+
+/**
+ * One page of a file, as rows of text. Immutable.
+ *
+ * <p>Numbers stand by their digits, percents with their sign, dates as {@code 2027-02-24}; white space is reduced to
+ * single blanks. All rows are as long as the longest; empty rows behind the last filled one are left out.
+ *
+ * @param name the page's own name; empty where it has none
+ * @param rows cells from left to right, empty text for empty ones
+ */
+public record Sheet(String name, List<List<String>> rows) {
+    public Sheet {
+        rows = rows.stream().map(List::copyOf).toList();
+    }
+
+    public boolean isEmpty() {
+        return rows.isEmpty();
+    }
+
+    /** How many columns every row has. */
+    public int width() {
+        return rows.isEmpty() ? 0 : rows.get(0).size();
+    }
+}

@@ -1,0 +1,14 @@
+package aestimo.exchange.sheet;
+
+/** A file that cannot be taken, with the reason and the way round in words for the teacher. */
+public final class UnreadableFileException extends Exception {
+    private static final long serialVersionUID = 1L;
+
+    UnreadableFileException(String words) {
+        super(words);
+    }
+
+    UnreadableFileException(String words, Throwable cause) {
+        super(words, cause);
+    }
+}

@@ -1,0 +1,5 @@
+/**
+ * Files and pastes as people have them, read into plain rows of text: CSV and TSV in several encodings, XLSX, ODS. Bounded
+ * in size, rows, columns and expansion. Entry class: {@link aestimo.exchange.sheet.SheetReader}.
+ */
+package aestimo.exchange.sheet;
