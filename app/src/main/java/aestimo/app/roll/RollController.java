@@ -8,7 +8,12 @@ import aestimo.app.frame.PageFrame;
 import aestimo.app.roll.RollService.RollLine;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.exchange.sheet.Sheet;
+import aestimo.exchange.sheet.SheetReader;
+import aestimo.exchange.sheet.UnreadableFileException;
+import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -20,9 +25,10 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** The students of a class: the list, and bringing them in from a paste. */
+/** The students of a class: the list, and bringing them in from a paste or a file. */
 @Controller
 @RequestMapping("/classes/{classId}/groundwork/students")
 class RollController {
@@ -88,32 +94,49 @@ class RollController {
         return back(classId, model);
     }
 
+    /** What was pasted, or the file that was chosen, as it is understood; the file wins where both were sent. */
     @PostMapping("/preview")
     String preview(
             @AuthenticationPrincipal SignedInTeacher teacher,
             @PathVariable long classId,
             @RequestParam Map<String, String> parameters,
+            @RequestParam(name = "file", required = false) MultipartFile file,
             FormFields fields,
-            Model model) {
+            Model model)
+            throws IOException {
         frame(teacher, classId, parameters, model);
-        return preview(teacher, classId, fields, model);
+        if (file == null || file.isEmpty()) {
+            return preview(teacher, classId, fields.raw("pasted"), fields.text("joined"), model);
+        }
+        try {
+            // The longest page: a spreadsheet often begins with one that only explains the others.
+            Sheet list = SheetReader.read(file.getBytes()).stream()
+                    .max(Comparator.comparingInt(sheet -> sheet.rows().size()))
+                    .orElseThrow();
+            return preview(teacher, classId, list.asTabbedText(), fields.text("joined"), model);
+        } catch (UnreadableFileException refused) {
+            return refused(teacher, classId, List.of(refused.getMessage()), fields.raw("pasted"), model);
+        }
     }
 
-    private String preview(SignedInTeacher teacher, long classId, FormFields fields, Model model) {
-        String text = fields.raw("pasted");
-        List<String> problems = new ArrayList<>();
+    private String preview(SignedInTeacher teacher, long classId, String text, String joined, Model model) {
         if (text.isBlank()) {
-            problems.add("Nothing was pasted. Copy the names from your list and paste them here.");
-        } else if (text.length() > LONGEST_PASTE) {
-            problems.add("That is too much for one class list: over " + LONGEST_PASTE + " characters.");
+            String words =
+                    "Nothing was pasted and no file was chosen. Copy the names from your list and paste them here.";
+            return refused(teacher, classId, List.of(words), text, model);
         }
-        if (!problems.isEmpty()) {
-            model.addAttribute("pasteProblems", problems);
-            model.addAttribute("pasted", text.length() > LONGEST_PASTE ? "" : text);
-            return page(roll.students(teacher.id(), classId), model);
+        if (text.length() > LONGEST_PASTE) {
+            String words = "That is too much for one class list: over " + LONGEST_PASTE + " characters.";
+            return refused(teacher, classId, List.of(words), "", model);
         }
-        model.addAttribute("preview", roll.preview(teacher.id(), classId, text, fields.text("joined")));
+        model.addAttribute("preview", roll.preview(teacher.id(), classId, text, joined));
         return "roll/preview";
+    }
+
+    private String refused(SignedInTeacher teacher, long classId, List<String> problems, String pasted, Model model) {
+        model.addAttribute("pasteProblems", problems);
+        model.addAttribute("pasted", pasted);
+        return page(roll.students(teacher.id(), classId), model);
     }
 
     @PostMapping("/keep")
@@ -130,7 +153,7 @@ class RollController {
             told.addFlashAttribute("done", joined == 1 ? "1 student joined." : joined + " students joined.");
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return preview(teacher, classId, fields, model);
+            return preview(teacher, classId, fields.raw("pasted"), fields.text("joined"), model);
         }
         return classBook.book().categories().isEmpty()
                 ? "redirect:/classes/" + classId + "/groundwork/weights"

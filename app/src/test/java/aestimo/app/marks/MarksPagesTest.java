@@ -203,6 +203,6 @@ class MarksPagesTest {
                 .hasSize(2);
         assertThat(visitor.post(base + "/groundwork/students/preview", "pasted", " ")
                         .body())
-                .contains("Nothing was pasted.");
+                .contains("Nothing was pasted and no file was chosen.");
     }
 }

@@ -1,5 +1,6 @@
 package aestimo.app.testing;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.CookieManager;
 import java.net.URI;
@@ -56,6 +57,22 @@ public final class Visitor {
         return send(request(path)
                 .header("Content-Type", "application/x-www-form-urlencoded")
                 .POST(BodyPublishers.ofString(body.toString())));
+    }
+
+    /** Sends a file as a form with a file field does. */
+    public HttpResponse<String> upload(String path, String field, byte[] file) {
+        String boundary = "aestimo-" + Integer.toHexString(file.length);
+        ByteArrayOutputStream body = new ByteArrayOutputStream();
+        String before =
+                "--" + boundary + "\r\nContent-Disposition: form-data; name=\"_csrf\"\r\n\r\n" + token + "\r\n--"
+                        + boundary + "\r\nContent-Disposition: form-data; name=\"" + field
+                        + "\"; filename=\"list\"\r\nContent-Type: application/octet-stream\r\n\r\n";
+        body.writeBytes(before.getBytes(StandardCharsets.UTF_8));
+        body.writeBytes(file);
+        body.writeBytes(("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
+        return send(request(path)
+                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                .POST(BodyPublishers.ofByteArray(body.toByteArray())));
     }
 
     public HttpResponse<String> put(String path, String json) {

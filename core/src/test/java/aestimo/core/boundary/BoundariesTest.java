@@ -50,4 +50,37 @@ class BoundariesTest {
         assertThatThrownBy(() -> Boundaries.of(bands("C", 5))).hasMessageContaining("lowest band must start from 0");
         assertThatThrownBy(() -> Band.of("  ", Percent.ZERO)).hasMessage("a band needs a label");
     }
+
+    @Test
+    void bandsAreFoundByWhatTheyAre() {
+        Band equalSix = Band.of("6", Percent.of(72));
+        assertThat(SEVEN_STEPS.above(equalSix)).map(Band::label).contains("7");
+        assertThat(SEVEN_STEPS.stepOf(equalSix)).isEqualTo(2);
+        assertThat(SEVEN_STEPS.atStep(0).label()).isEqualTo("1");
+        assertThat(SEVEN_STEPS.above(SEVEN_STEPS.bands().get(0))).isEmpty();
+        assertThatThrownBy(() -> SEVEN_STEPS.stepOf(Band.of("9", Percent.of(90))))
+                .hasMessage("band 9 is not one of [7, 6, 5, 1]");
+        assertThat(Boundaries.NONE.isEmpty()).isTrue();
+        assertThat(SEVEN_STEPS.isEmpty()).isFalse();
+        assertThat(Boundaries.of(bands("7", 85, "6", 72, "5", 60, "1", 0)))
+                .isEqualTo(SEVEN_STEPS)
+                .hasSameHashCodeAs(SEVEN_STEPS)
+                .isNotEqualTo(Boundaries.NONE);
+        assertThat(Boundaries.problems(bands("A", 100, "B", 0))).isEmpty();
+    }
+
+    @Test
+    void aBandMayStartFromARawMark() {
+        Band band = Band.of("A", RawMark.parse("40/60"));
+        assertThat(band.from().exact()).hasToString("200/3");
+        assertThat(band.raw()).map(RawMark::toString).contains("40/60");
+        assertThatThrownBy(() -> RawMark.parse("40")).hasMessage("“40” is no raw mark of a total, such as 40/60");
+        assertThatThrownBy(() -> RawMark.parse("40/0")).hasMessage("out of 0 must be above 0");
+        assertThatThrownBy(() -> new Band("A", Percent.of(66), band.raw(), Optional.empty(), ""))
+                .hasMessage("band A from 66 % is not the raw mark 40/60");
+        assertThatThrownBy(() -> Band.of(" ", Percent.ZERO)).hasMessage("a band needs a label");
+        assertThatThrownBy(() -> band.withWorth(Optional.of(Percent.of(101))))
+                .hasMessage("worth of band A is 101 %; it must be from 0 to 100");
+        assertThat(band.withWords("top work").words()).isEqualTo("top work");
+    }
 }

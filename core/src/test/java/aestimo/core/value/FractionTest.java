@@ -2,6 +2,7 @@ package aestimo.core.value;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
@@ -71,5 +72,57 @@ class FractionTest {
         assertThat(Fraction.of(Long.MIN_VALUE, Long.MIN_VALUE)).isEqualTo(Fraction.ONE);
         assertThat(Fraction.of(Long.MAX_VALUE).times(Fraction.of(Long.MAX_VALUE)))
                 .hasToString("85070591730234615847396907784232501249");
+    }
+
+    @RepeatedTest(20)
+    void shortCutsAgreeWithTheLongWay() {
+        long seed = new Random().nextLong();
+        Random random = new Random(seed);
+        for (int i = 0; i < 100; i++) {
+            Fraction a = any(random);
+            long top = random.nextLong() >> random.nextInt(62);
+            long bottom = (random.nextLong() >>> 1 + random.nextInt(61)) + 1;
+            long more = (random.nextLong() >>> 1 + random.nextInt(61)) + 1;
+            String trace = "seed " + seed + ": " + a + ", " + top + ", " + bottom + ", " + more;
+            assertThat(a.times(top, bottom)).as(trace).isEqualTo(a.times(Fraction.of(top, bottom)));
+            assertThat(Fraction.of(top, bottom, more))
+                    .as(trace)
+                    .isEqualTo(Fraction.of(top, bottom).dividedBy(Fraction.of(more)));
+            int places = random.nextInt(5);
+            BigDecimal rounded = a.toDecimal(places);
+            assertThat(a.roundedTo(places)).as(trace).isEqualTo(Fraction.from(rounded));
+            Fraction off = a.minus(Fraction.from(rounded));
+            assertThat(off.signum() < 0 ? off.negated() : off)
+                    .as(trace)
+                    .isLessThanOrEqualTo(
+                            Fraction.from(BigDecimal.ONE.movePointLeft(places)).times(Fraction.of(1, 2)));
+            long whole = a.wholeOver(bottom, Long.MIN_VALUE);
+            if (whole != Long.MIN_VALUE) {
+                assertThat(Fraction.of(whole, bottom)).as(trace).isEqualTo(a);
+            }
+        }
+    }
+
+    @Test
+    void wholeOverADenominatorOrNot() {
+        assertThat(Fraction.of(3, 4).wholeOver(12, -1)).isEqualTo(9);
+        assertThat(Fraction.of(3, 4).wholeOver(10, -1)).isEqualTo(-1);
+        assertThat(Fraction.of(Long.MAX_VALUE).wholeOver(2, -1)).isEqualTo(-1);
+        Fraction large = Fraction.of(Long.MAX_VALUE).times(Fraction.of(4));
+        assertThat(large.wholeOver(2, -7)).isEqualTo(-7);
+        assertThat(large.commonDenominator(4, 100)).isZero();
+        assertThat(Fraction.of(5, 3).roundedUp()).isEqualTo(2);
+        assertThat(Fraction.of(-5, 3).roundedUp()).isEqualTo(-1);
+        assertThat(Fraction.of(6, 3).roundedUp()).isEqualTo(2);
+    }
+
+    @Test
+    void largeAndSmallOnesAreApproximatedClosely() {
+        assertThat(Fraction.of(1, 3).toApproximation()).isEqualTo(1.0 / 3);
+        Fraction large =
+                Fraction.of(new BigInteger("2000000000000000000001"), new BigInteger("3000000000000000000000"));
+        assertThat(large.toApproximation()).isCloseTo(2.0 / 3, within(1e-15));
+        assertThat(large).hasSameHashCodeAs(large.plus(Fraction.ONE).minus(Fraction.ONE));
+        assertThat(Fraction.of(2, 3).hashCode()).isNotEqualTo(Fraction.of(3, 2).hashCode());
     }
 }

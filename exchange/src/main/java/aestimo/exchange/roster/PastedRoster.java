@@ -3,7 +3,9 @@ package aestimo.exchange.roster;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * A class list as pasted: one name on each line, or a block with tabs between its columns, with or without headings.
@@ -17,6 +19,12 @@ import java.util.Map;
  */
 public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<String> problems) {
     private static final int LONGEST = 100;
+    /** Headings further down than this are none. */
+    private static final int MOST_TITLES = 15;
+
+    /** What stands before the figures at the foot of a sheet. */
+    private static final Set<String> FOOTERS =
+            Set.of("average", "mean", "total", "sum", "median", "class average", "class mean");
 
     /**
      * One column.
@@ -44,12 +52,37 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
         if (rows.isEmpty()) {
             return new PastedRoster(List.of(), List.of(), List.of());
         }
-        List<RosterColumn> headed = new ArrayList<>();
-        rows.get(0).forEach(cell -> headed.add(RosterColumn.headed(cell).orElse(null)));
-        boolean hasHeadings = headed.contains(RosterColumn.NAME) || headed.contains(RosterColumn.FAMILY);
-        return hasHeadings
-                ? read(rows.subList(1, rows.size()), numbers.subList(1, numbers.size()), headed, rows.get(0))
-                : read(rows, numbers, byContent(rows), null);
+        int headings = headings(rows);
+        if (headings < 0) {
+            return read(rows, numbers, byContent(rows), null, List.of());
+        }
+        List<String> titles = numbers.subList(0, headings).stream()
+                .map(number -> "Line " + number + " stands above the headings; it is left out.")
+                .toList();
+        return read(
+                rows.subList(headings + 1, rows.size()),
+                numbers.subList(headings + 1, numbers.size()),
+                headed(rows.get(headings)),
+                rows.get(headings),
+                titles);
+    }
+
+    /** The first row with a heading for names; −1 for none. */
+    private static int headings(List<List<String>> rows) {
+        for (int i = 0; i < Math.min(MOST_TITLES, rows.size()); i++) {
+            List<RosterColumn> columns = headed(rows.get(i));
+            if (columns.contains(RosterColumn.NAME) || columns.contains(RosterColumn.FAMILY)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** Null where a heading names none of the columns of a class list. */
+    private static List<RosterColumn> headed(List<String> row) {
+        List<RosterColumn> columns = new ArrayList<>();
+        row.forEach(cell -> columns.add(RosterColumn.headed(cell).orElse(null)));
+        return columns;
     }
 
     private static List<String> cells(String line) {
@@ -94,9 +127,13 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
     }
 
     private static PastedRoster read(
-            List<List<String>> rows, List<Integer> numbers, List<RosterColumn> columns, List<String> headings) {
+            List<List<String>> rows,
+            List<Integer> numbers,
+            List<RosterColumn> columns,
+            List<String> headings,
+            List<String> titles) {
         List<RosterLine> lines = new ArrayList<>();
-        List<String> problems = new ArrayList<>();
+        List<String> problems = new ArrayList<>(titles);
         for (int i = 0; i < rows.size(); i++) {
             Map<RosterColumn, String> values = new HashMap<>();
             for (int j = 0; j < Math.min(columns.size(), rows.get(i).size()); j++) {
@@ -107,6 +144,9 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
             RosterLine line = line(numbers.get(i), values);
             if (line.family().isEmpty()) {
                 problems.add("Line " + line.line() + " holds no name; it is left out.");
+            } else if (FOOTERS.contains(line.family().toLowerCase(Locale.ROOT))
+                    && line.given().isEmpty()) {
+                problems.add("Line " + line.line() + " holds the figures at the foot of the sheet; it is left out.");
             } else if (longest(line) > LONGEST) {
                 problems.add("Line " + line.line() + " holds over " + LONGEST
                         + " letters in one place; it is left out. Is there a tab missing?");

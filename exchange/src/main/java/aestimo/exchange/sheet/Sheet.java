@@ -1,6 +1,7 @@
 package aestimo.exchange.sheet;
 
 import java.util.List;
+import java.util.stream.Collectors;
 
 /**
  * One page of a file, as rows of text. Immutable.
@@ -23,5 +24,10 @@ public record Sheet(String name, List<List<String>> rows) {
     /** How many columns every row has. */
     public int width() {
         return rows.isEmpty() ? 0 : rows.get(0).size();
+    }
+
+    /** The rows as a spreadsheet copies them: tabs between the cells, a line for each row. */
+    public String asTabbedText() {
+        return rows.stream().map(row -> String.join("\t", row)).collect(Collectors.joining("\n"));
     }
 }

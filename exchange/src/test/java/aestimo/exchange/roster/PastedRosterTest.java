@@ -58,4 +58,18 @@ class PastedRosterTest {
                         "Line 4 holds over 100 letters in one place; it is left out. Is there a tab missing?");
         assertThat(PastedRoster.read(" \n\t\n").lines()).isEmpty();
     }
+
+    @Test
+    void titlesAboveAndFiguresBelowAreLeftOutAndSaid() {
+        PastedRoster roster =
+                PastedRoster.read("Tidewater Lane School\t\n9B Geography, Term 2\t\nSurname\tFirst name\tWalk\n"
+                        + "\tout of\t40\nALDOUS\tWren\t33\nAverage\t\t33\n");
+        assertThat(roster.lines()).containsExactly(new RosterLine(5, "", "ALDOUS", "Wren", ""));
+        assertThat(roster.problems())
+                .containsExactly(
+                        "Line 1 stands above the headings; it is left out.",
+                        "Line 2 stands above the headings; it is left out.",
+                        "Line 4 holds no name; it is left out.",
+                        "Line 6 holds the figures at the foot of the sheet; it is left out.");
+    }
 }
