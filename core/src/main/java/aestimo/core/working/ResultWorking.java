@@ -6,6 +6,7 @@ import aestimo.core.book.Method;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.result.Share;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.WorkingLine;
@@ -56,6 +57,16 @@ public final class ResultWorking {
             String words = category.name() + ": average " + average.figure() + ", "
                     + Figures.percent(line.get().share()) + " of the whole";
             return new Working(words, Figures.plain(line.get().points()) + " points", average.steps());
+        }
+        Percent bonus = own.shares().orElse(List.of()).stream()
+                .filter(share -> share.assessment().category().equals(category.id()))
+                .map(Share::points)
+                .reduce(Percent.ZERO, Percent::plus);
+        if (!bonus.equals(Percent.ZERO)) {
+            return new Working(
+                    category.name() + ": bonus work alone, on top of all points",
+                    Figures.plain(bonus) + " points",
+                    average.steps());
         }
         String why = !category.counts()
                 ? "practice, no say in the result"

@@ -136,6 +136,24 @@ class WorkingTest {
     }
 
     @Test
+    void bonusWorkInACategoryWithNothingElseIsTold() {
+        SmallClass made = new SmallClass()
+                .piece("a1", "Essay", MAPS, "2026-10-02", 40)
+                .piece(new Assessment.Builder(
+                                new AssessmentId("a2"), "Extra map", EXAMS, AssessmentKind.MARKS, day("2026-10-03"))
+                        .outOf(Optional.of(OutOf.of(10)))
+                        .bonus(true)
+                        .build())
+                .student("Bo", mark("30"), mark("2"));
+        made.categories.remove(0);
+        made.rules = made.rules.withMethod(Method.ALL_POINTS);
+        assertThat(result(made.book(), "Bo"))
+                .contains("  Exams: bonus work alone, on top of all points = 5 points\n"
+                        + "    Extra map: 2 of 10 – bonus, on top = 20 %\n")
+                .contains("  all points that count, of all that were possible = 80\n");
+    }
+
+    @Test
     void withoutAnythingThatCountsItSaysSo() {
         SmallClass made = pieces().student("Cy", Entry.of(EntryKind.EXCUSED), Entry.doubt("12?"), mark("31"));
         made.categories.set(2, Category.of(EXAMS, "Exams", Weight.ZERO));
