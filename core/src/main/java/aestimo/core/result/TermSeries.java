@@ -1,7 +1,6 @@
 package aestimo.core.result;
 
 import aestimo.core.book.Book;
-import aestimo.core.book.Term;
 import aestimo.core.counting.CountedRow;
 import aestimo.core.counting.Counting;
 import aestimo.core.value.Percent;
@@ -70,10 +69,5 @@ public final class TermSeries {
             }
         }
         return -1;
-    }
-
-    /** The term at a place of the book. */
-    public Term term(int place) {
-        return book.terms().get(place);
     }
 }

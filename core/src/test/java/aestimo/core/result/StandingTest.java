@@ -10,6 +10,7 @@ import static org.assertj.core.api.Assertions.within;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;
+import aestimo.core.book.Averaging;
 import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
 import aestimo.core.book.Part;
@@ -22,12 +23,15 @@ import aestimo.core.entry.EntryKind;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.testing.SmallClass;
+import aestimo.core.value.Fraction;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class StandingTest {
@@ -76,6 +80,53 @@ class StandingTest {
         Standing standing = Standing.of(made.book(), YEAR);
         assertThat(standing.students().get(0).result().orElseThrow().exact()).isEqualTo(Percent.HUNDRED);
         assertThat(standing.students().get(1).result().orElseThrow().exact()).isEqualTo(Percent.of(90));
+    }
+
+    /** The same where the lowest leave, and where bonus work comes on top: by fractions as by whole numbers. */
+    @Test
+    void dropsAndBonusAreExactWithoutACommonDenominatorToo() {
+        int[] primes = {999_983, 999_979, 999_961, 999_959, 999_953, 999_931, 999_917, 999_907, 999_883, 999_863};
+        SmallClass made = new SmallClass();
+        Entry[] marks = new Entry[primes.length + 1];
+        for (int i = 0; i < primes.length; i++) {
+            made.piece("a" + i, "Piece " + i, FIELDWORK, "2026-10-02", primes[i]);
+            marks[i] = mark(Integer.toString(i == 3 ? primes[i] / 2 : i == 7 ? primes[i] / 3 : primes[i]));
+        }
+        made.categories.set(0, new Category(FIELDWORK, "Fieldwork", Weight.of(50), Averaging.EQUAL, 2, true, false));
+        made.student("Ann", Arrays.copyOf(marks, primes.length));
+        CategoryAverage dropping = Standing.of(made.book(), YEAR)
+                .students()
+                .get(0)
+                .category(FIELDWORK)
+                .orElseThrow();
+        assertThat(dropping.dropped()).extracting(piece -> piece.id().text()).containsExactly("a7", "a3");
+        assertThat(dropping.average()).isEqualTo(Percent.HUNDRED);
+
+        SmallClass points = new SmallClass();
+        for (int i = 0; i < primes.length; i++) {
+            points.piece("a" + i, "Piece " + i, SmallClass.MAPS, "2026-10-02", primes[i]);
+            marks[i] = mark("0");
+        }
+        points.piece(new Assessment.Builder(
+                        new AssessmentId("b"),
+                        "Extra",
+                        SmallClass.MAPS,
+                        AssessmentKind.MARKS,
+                        SmallClass.day("2026-10-03"))
+                .outOf(Optional.of(OutOf.of(7)))
+                .bonus(true)
+                .build());
+        marks[primes.length] = mark("3");
+        points.student("Ann", marks);
+        long sum = IntStream.of(primes).asLongStream().sum();
+        assertThat(Standing.of(points.book(), YEAR)
+                        .students()
+                        .get(0)
+                        .result()
+                        .orElseThrow()
+                        .exact()
+                        .exact())
+                .isEqualTo(Fraction.of(300, sum));
     }
 
     @Test
