@@ -2,6 +2,7 @@ package aestimo.core.statistics;
 
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
+import java.math.BigDecimal;
 import java.util.Collection;
 
 /**
@@ -9,19 +10,31 @@ import java.util.Collection;
  * exactness).
  */
 public final class Deviation {
+    private static final int PLACES = 30;
+
     private Deviation() {}
 
+    /** How far a percent lies from the mean, whose own fraction may have hundreds of digits. */
+    public static double off(Fraction percent, Fraction mean) {
+        return off(percent, mean.toDecimal(PLACES));
+    }
+
+    private static double off(Fraction percent, BigDecimal mean) {
+        return percent.toDecimal(PLACES).subtract(mean).doubleValue();
+    }
+
     /**
-     * √(Σ (p − mean)² / n), each difference taken exactly before it is squared, so that nearly equal percents lose
-     * nothing.
+     * √(Σ (p − mean)² / n), each difference taken of thirty decimals before it is squared, so that nearly equal percents
+     * lose nothing.
      *
      * @param percents at least one
      * @param mean their exact mean
      */
     public static double of(Collection<Percent> percents, Fraction mean) {
+        BigDecimal middle = mean.toDecimal(PLACES);
         double squares = 0;
         for (Percent percent : percents) {
-            double off = percent.exact().minus(mean).toApproximation();
+            double off = off(percent.exact(), middle);
             squares += off * off;
         }
         return Math.sqrt(squares / percents.size());

@@ -49,21 +49,24 @@ public record Gain(StudentId student, Percent start, Percent result, Percent gai
                 .toList();
         Fraction startMean = Mean.of(starts).orElseThrow().exact();
         Fraction resultMean = Mean.of(results).orElseThrow().exact();
+        // The difference of the means once: its fraction has hundreds of digits in a large class.
+        Fraction means = resultMean.minus(startMean);
         double startDeviation = Deviation.of(starts, startMean);
         double resultDeviation = Deviation.of(results, resultMean);
+        boolean spread = startDeviation != 0 && resultDeviation != 0;
         List<Gain> gains = new ArrayList<>();
         for (int i = 0; i < both.size(); i++) {
-            Fraction then = starts.get(i).exact().minus(startMean);
-            Fraction now = results.get(i).exact().minus(resultMean);
+            Fraction start = starts.get(i).exact();
+            Fraction result = results.get(i).exact();
             gains.add(new Gain(
                     both.get(i).student().id(),
                     starts.get(i),
                     results.get(i),
-                    new Percent(now.minus(then)),
-                    startDeviation == 0 || resultDeviation == 0
-                            ? OptionalDouble.empty()
-                            : OptionalDouble.of(now.toApproximation() / resultDeviation
-                                    - then.toApproximation() / startDeviation)));
+                    new Percent(result.minus(start).minus(means)),
+                    spread
+                            ? OptionalDouble.of(Deviation.off(result, resultMean) / resultDeviation
+                                    - Deviation.off(start, startMean) / startDeviation)
+                            : OptionalDouble.empty()));
         }
         return gains;
     }

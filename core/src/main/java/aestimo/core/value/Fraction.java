@@ -124,10 +124,8 @@ public final class Fraction implements Comparable<Fraction> {
             }
         }
         return of(
-                bigNumerator()
-                        .multiply(other.bigDenominator())
-                        .add(other.bigNumerator().multiply(bigDenominator())),
-                bigDenominator().multiply(other.bigDenominator()));
+                numerator().multiply(other.denominator()).add(other.numerator().multiply(denominator())),
+                denominator().multiply(other.denominator()));
     }
 
     /** Over the least common denominator; null where a step does not fit a long. */
@@ -172,8 +170,7 @@ public final class Fraction implements Comparable<Fraction> {
                 return small(top * otherTop, bottom * otherBottom);
             }
         }
-        return of(
-                bigNumerator().multiply(other.bigNumerator()), bigDenominator().multiply(other.bigDenominator()));
+        return of(numerator().multiply(other.numerator()), denominator().multiply(other.denominator()));
     }
 
     /**
@@ -213,7 +210,7 @@ public final class Fraction implements Comparable<Fraction> {
     /**
      * This number rounded half up, away from zero below zero, to so many places.
      *
-     * @param places digits after the point, from 0 to 18
+     * @param places digits after the point, 0 or more
      */
     public Fraction roundedTo(int places) {
         return canScale(places) ? of(roundedSteps(places), POWERS_OF_TEN[places]) : from(slowDecimal(places));
@@ -222,14 +219,14 @@ public final class Fraction implements Comparable<Fraction> {
     /**
      * As a decimal with exactly so many digits after the point, rounded half up, away from zero below zero.
      *
-     * @param places digits after the point, from 0 to 18
+     * @param places digits after the point, 0 or more
      */
     public BigDecimal toDecimal(int places) {
         return canScale(places) ? BigDecimal.valueOf(roundedSteps(places), places) : slowDecimal(places);
     }
 
     private boolean canScale(int places) {
-        return isSmall() && productFits(numerator, POWERS_OF_TEN[places]);
+        return isSmall() && places < POWERS_OF_TEN.length && productFits(numerator, POWERS_OF_TEN[places]);
     }
 
     /** How many steps of 10⁻ᵖˡᵃᶜᵉˢ this number rounds to; only where {@link #canScale}. */
@@ -242,7 +239,7 @@ public final class Fraction implements Comparable<Fraction> {
     }
 
     private BigDecimal slowDecimal(int places) {
-        return new BigDecimal(bigNumerator()).divide(new BigDecimal(bigDenominator()), places, RoundingMode.HALF_UP);
+        return new BigDecimal(numerator()).divide(new BigDecimal(denominator()), places, RoundingMode.HALF_UP);
     }
 
     /**
@@ -251,8 +248,8 @@ public final class Fraction implements Comparable<Fraction> {
      * @throws ArithmeticException when it does not fit a {@code long}
      */
     long roundedUp() {
-        return new BigDecimal(bigNumerator())
-                .divide(new BigDecimal(bigDenominator()), 0, RoundingMode.CEILING)
+        return new BigDecimal(numerator())
+                .divide(new BigDecimal(denominator()), 0, RoundingMode.CEILING)
                 .longValueExact();
     }
 
@@ -276,9 +273,9 @@ public final class Fraction implements Comparable<Fraction> {
                     ? high
                     : Long.compareUnsigned(numerator * other.denominator, other.numerator * denominator);
         }
-        return bigNumerator()
-                .multiply(other.bigDenominator())
-                .compareTo(other.bigNumerator().multiply(bigDenominator()));
+        return numerator()
+                .multiply(other.denominator())
+                .compareTo(other.numerator().multiply(denominator()));
     }
 
     @Override
@@ -300,8 +297,8 @@ public final class Fraction implements Comparable<Fraction> {
     /** In lowest terms: {@code "4023/50"}, whole numbers {@code "80"}. */
     @Override
     public String toString() {
-        String top = bigNumerator().toString();
-        return bigDenominator().equals(BigInteger.ONE) ? top : top + "/" + bigDenominator();
+        String top = numerator().toString();
+        return denominator().equals(BigInteger.ONE) ? top : top + "/" + denominator();
     }
 
     /**
@@ -342,11 +339,11 @@ public final class Fraction implements Comparable<Fraction> {
         return denominator;
     }
 
-    private BigInteger bigNumerator() {
+    BigInteger numerator() {
         return isSmall() ? BigInteger.valueOf(numerator) : bigNumerator;
     }
 
-    private BigInteger bigDenominator() {
+    BigInteger denominator() {
         return isSmall() ? BigInteger.valueOf(denominator) : bigDenominator;
     }
 

@@ -5,6 +5,8 @@ import static aestimo.core.value.WholeNumbers.productFits;
 import static aestimo.core.value.WholeNumbers.quotient;
 import static aestimo.core.value.WholeNumbers.sumFits;
 
+import java.math.BigInteger;
+
 /**
  * Adds up many fractions, such as the weighted percents of a category, without bringing every step into lowest terms.
  *
@@ -14,8 +16,9 @@ import static aestimo.core.value.WholeNumbers.sumFits;
 public final class FractionSum {
     private long numerator;
     private long denominator = 1;
-    /** What did not fit the two longs; null while everything does. */
-    private Fraction large;
+    // What did not fit the two longs, over a denominator in common but not in lowest terms: that is for the end.
+    private BigInteger largeNumerator = BigInteger.ZERO;
+    private BigInteger largeDenominator = BigInteger.ONE;
 
     /** Adds {@code summand}. */
     public FractionSum plus(Fraction summand) {
@@ -59,7 +62,9 @@ public final class FractionSum {
     /** The sum so far; 0 where nothing was added. */
     public Fraction toFraction() {
         Fraction small = Fraction.of(numerator, denominator);
-        return large == null ? small : large.plus(small);
+        return largeNumerator.signum() == 0
+                ? small
+                : Fraction.of(largeNumerator, largeDenominator).plus(small);
     }
 
     /** @return false, with nothing added, where the sum would not fit */
@@ -89,6 +94,11 @@ public final class FractionSum {
     }
 
     private void addLarge(Fraction summand) {
-        large = large == null ? summand : large.plus(summand);
+        BigInteger bottom = summand.denominator();
+        BigInteger common = largeDenominator.gcd(bottom);
+        BigInteger stretch = bottom.divide(common);
+        largeNumerator =
+                largeNumerator.multiply(stretch).add(summand.numerator().multiply(largeDenominator.divide(common)));
+        largeDenominator = largeDenominator.multiply(stretch);
     }
 }
