@@ -88,7 +88,7 @@ class RollFilesTest {
                 .contains("There are more than 10000 rows.");
         assertThat(visitor.get(students).body())
                 .contains("Bring in the students")
-                .doesNotContain("Brandt");
+                .doesNotContain("name=\"family\"");
     }
 
     @Test

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 
 /**
@@ -67,15 +68,25 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
                 titles);
     }
 
-    /** The first row with a heading for names; −1 for none. */
+    /**
+     * The first row with a heading for names; −1 for none. Further down than the first row it needs a second heading
+     * beside it, and titles alone above, for somebody may be called Name.
+     */
     private static int headings(List<List<String>> rows) {
         for (int i = 0; i < Math.min(MOST_TITLES, rows.size()); i++) {
             List<RosterColumn> columns = headed(rows.get(i));
-            if (columns.contains(RosterColumn.NAME) || columns.contains(RosterColumn.FAMILY)) {
+            boolean names = columns.contains(RosterColumn.NAME) || columns.contains(RosterColumn.FAMILY);
+            long known = columns.stream().filter(Objects::nonNull).count();
+            long filled = filled(rows.get(i));
+            if (names && (i == 0 || known > 1 && rows.subList(0, i).stream().allMatch(row -> filled(row) < filled))) {
                 return i;
             }
         }
         return -1;
+    }
+
+    private static long filled(List<String> row) {
+        return row.stream().filter(cell -> !cell.isEmpty()).count();
     }
 
     /** Null where a heading names none of the columns of a class list. */

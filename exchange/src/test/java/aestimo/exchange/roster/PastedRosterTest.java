@@ -72,4 +72,12 @@ class PastedRosterTest {
                         "Line 4 holds no name; it is left out.",
                         "Line 6 holds the figures at the foot of the sheet; it is left out.");
     }
+
+    @Test
+    void somebodyCalledNameIsNoHeading() {
+        assertThat(PastedRoster.read("1\tBrandt\tIlva\n2\tOther\tName\n3\tSurname\tNumber\n")
+                        .lines())
+                .extracting(RosterLine::family)
+                .containsExactly("Brandt", "Other", "Surname");
+    }
 }
