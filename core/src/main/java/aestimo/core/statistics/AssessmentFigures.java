@@ -239,10 +239,10 @@ public final class AssessmentFigures {
                                         .mapToLong(this::numerator)
                                         .toArray(),
                                 counting.denominator(place))
-                        : Deviation.of(
+                        : Deviation.of(Deviation.offs(
                                 IntStream.of(highestFirst)
                                         .mapToObj(this::percent)
                                         .toList(),
-                                mean.get().exact()));
+                                mean.get().exact())));
     }
 }

@@ -2,8 +2,7 @@ package aestimo.core.statistics;
 
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
-import java.math.BigDecimal;
-import java.util.Collection;
+import java.util.List;
 
 /**
  * The population standard deviation: floating point, to at least ten significant digits, for it decides nothing (rules,
@@ -11,33 +10,41 @@ import java.util.Collection;
  */
 public final class Deviation {
     private static final int PLACES = 30;
+    /** Further apart than this, two doubles below a thousand still differ in ten good digits. */
+    private static final double APART = 0.01;
 
     private Deviation() {}
 
-    /** How far a percent lies from the mean, whose own fraction may have hundreds of digits. */
-    public static double off(Fraction percent, Fraction mean) {
-        return off(percent, mean.toDecimal(PLACES));
-    }
-
-    private static double off(Fraction percent, BigDecimal mean) {
-        return percent.toDecimal(PLACES).subtract(mean).doubleValue();
+    /**
+     * How far each percent lies from the mean: in double precision, but by thirty decimals where the two are so close that
+     * too few digits would be left.
+     *
+     * @param mean exact; its fraction may have hundreds of digits
+     */
+    public static double[] offs(List<Percent> percents, Fraction mean) {
+        double middle = mean.toApproximation();
+        double[] offs = new double[percents.size()];
+        for (int i = 0; i < offs.length; i++) {
+            Fraction percent = percents.get(i).exact();
+            double off = percent.toApproximation() - middle;
+            offs[i] = Math.abs(off) > APART
+                    ? off
+                    : percent.toDecimal(PLACES).subtract(mean.toDecimal(PLACES)).doubleValue();
+        }
+        return offs;
     }
 
     /**
-     * √(Σ (p − mean)² / n), each difference taken of thirty decimals before it is squared, so that nearly equal percents
-     * lose nothing.
+     * √(Σ (p − mean)² / n).
      *
-     * @param percents at least one
-     * @param mean their exact mean
+     * @param offs at least one, from {@link #offs}
      */
-    public static double of(Collection<Percent> percents, Fraction mean) {
-        BigDecimal middle = mean.toDecimal(PLACES);
+    public static double of(double[] offs) {
         double squares = 0;
-        for (Percent percent : percents) {
-            double off = off(percent.exact(), middle);
+        for (double off : offs) {
             squares += off * off;
         }
-        return Math.sqrt(squares / percents.size());
+        return Math.sqrt(squares / offs.length);
     }
 
     /**

@@ -51,8 +51,10 @@ public record Gain(StudentId student, Percent start, Percent result, Percent gai
         Fraction resultMean = Mean.of(results).orElseThrow().exact();
         // The difference of the means once: its fraction has hundreds of digits in a large class.
         Fraction means = resultMean.minus(startMean);
-        double startDeviation = Deviation.of(starts, startMean);
-        double resultDeviation = Deviation.of(results, resultMean);
+        double[] startOffs = Deviation.offs(starts, startMean);
+        double[] resultOffs = Deviation.offs(results, resultMean);
+        double startDeviation = Deviation.of(startOffs);
+        double resultDeviation = Deviation.of(resultOffs);
         boolean spread = startDeviation != 0 && resultDeviation != 0;
         List<Gain> gains = new ArrayList<>();
         for (int i = 0; i < both.size(); i++) {
@@ -64,8 +66,7 @@ public record Gain(StudentId student, Percent start, Percent result, Percent gai
                     results.get(i),
                     new Percent(result.minus(start).minus(means)),
                     spread
-                            ? OptionalDouble.of(Deviation.off(result, resultMean) / resultDeviation
-                                    - Deviation.off(start, startMean) / startDeviation)
+                            ? OptionalDouble.of(resultOffs[i] / resultDeviation - startOffs[i] / startDeviation)
                             : OptionalDouble.empty()));
         }
         return gains;
