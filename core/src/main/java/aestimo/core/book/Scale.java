@@ -17,7 +17,7 @@ public final class Scale {
     public static final long LARGEST_PERCENT = 1000;
 
     /** Denominators stay below this, so that 1000 % still leaves room for weights. */
-    private static final long LARGEST_DENOMINATOR = 1L << 40;
+    public static final long LARGEST_DENOMINATOR = 1L << 40;
 
     private static final Scale NONE = new Scale(0, new long[0], new long[0], new long[0]);
 

@@ -19,9 +19,6 @@ import aestimo.core.value.Percent;
  * by definition: {@link EntryCounting} and {@link PartMark}.
  */
 public final class Counting {
-    /** Beyond this the percents of a piece are kept as fractions. */
-    private static final long LARGEST_DENOMINATOR = 1L << 40;
-
     private final Book book;
     private final EntryCounting[] rules;
     private final long[] denominators;
@@ -51,8 +48,8 @@ public final class Counting {
             long scale = assessment.kind() == AssessmentKind.GRADES
                     ? denominatorOf(book.boundariesOf(assessment))
                     : assessment.scale().denominator();
-            denominators[i] =
-                    missing.commonDenominator(late.commonDenominator(scale, LARGEST_DENOMINATOR), LARGEST_DENOMINATOR);
+            denominators[i] = missing.commonDenominator(
+                    late.commonDenominator(scale, Scale.LARGEST_DENOMINATOR), Scale.LARGEST_DENOMINATOR);
             lay(assessment.scale(), i);
         }
         this.rows = new CountedRow[book.students().size()];
@@ -74,7 +71,7 @@ public final class Counting {
     private static long denominatorOf(Boundaries bands) {
         long denominator = 10;
         for (Band band : bands.bands()) {
-            denominator = bands.worthOf(band).exact().commonDenominator(denominator, LARGEST_DENOMINATOR);
+            denominator = bands.worthOf(band).exact().commonDenominator(denominator, Scale.LARGEST_DENOMINATOR);
         }
         return denominator;
     }
