@@ -32,9 +32,9 @@ import org.openjdk.jmh.infra.Blackhole;
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
-@Warmup(iterations = 4, time = 1)
-@Measurement(iterations = 5, time = 1)
-@Fork(2)
+@Warmup(iterations = 10, time = 2)
+@Measurement(iterations = 10, time = 1)
+@Fork(1)
 public class CoreBench {
     private static final Optional<Band> TOP =
             Optional.of(BenchClass.BANDS.bands().get(0));

@@ -226,6 +226,11 @@ public final class Book {
         return termOf[assessmentPlaces.get(assessment.id())];
     }
 
+    /** The term of the assessment at a place. */
+    public TermId termOf(int assessment) {
+        return termOf[assessment];
+    }
+
     /** The bands a grade entered for this piece is one of. */
     public Boundaries boundariesOf(Assessment assessment) {
         return assessment.bands().orElse(boundaries);

@@ -1,9 +1,7 @@
 package aestimo.core.grading;
 
 import aestimo.core.book.Ranking;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.List;
 
 /**
@@ -22,28 +20,34 @@ public record Rank(int place, boolean tied) {
         Integer[] highestFirst = new Integer[figures.size()];
         Arrays.setAll(highestFirst, i -> i);
         Arrays.sort(highestFirst, (one, other) -> figures.get(other).compareTo(figures.get(one)));
-        List<Rank> inOrder =
-                ofDescending(Arrays.stream(highestFirst).map(figures::get).toList(), ranking);
+        boolean[] level = new boolean[highestFirst.length];
+        for (int i = 1; i < level.length; i++) {
+            level[i] = figures.get(highestFirst[i]).equals(figures.get(highestFirst[i - 1]));
+        }
+        Rank[] inOrder = ofDescending(level, ranking);
         Rank[] ranks = new Rank[highestFirst.length];
         for (int i = 0; i < ranks.length; i++) {
-            ranks[highestFirst[i]] = inOrder.get(i);
+            ranks[highestFirst[i]] = inOrder[i];
         }
         return List.of(ranks);
     }
 
-    /** The same for figures that stand in order already, the highest first. */
-    public static <F> List<Rank> ofDescending(List<F> figures, Ranking ranking) {
-        List<Rank> ranks = new ArrayList<>(figures.size());
+    /**
+     * The same for figures that stand in order already, the highest first.
+     *
+     * @param level for each figure, whether it equals the one before it
+     */
+    public static Rank[] ofDescending(boolean[] level, Ranking ranking) {
+        Rank[] ranks = new Rank[level.length];
         int distinct = 0;
-        while (ranks.size() < figures.size()) {
-            int start = ranks.size();
+        for (int start = 0; start < level.length; distinct++) {
             int end = start + 1;
-            while (end < figures.size() && figures.get(end).equals(figures.get(start))) {
+            while (end < level.length && level[end]) {
                 end++;
             }
             int higher = ranking == Ranking.STANDARD ? start : distinct;
-            ranks.addAll(Collections.nCopies(end - start, new Rank(higher + 1, end - start > 1)));
-            distinct++;
+            Arrays.fill(ranks, start, end, new Rank(higher + 1, end - start > 1));
+            start = end;
         }
         return ranks;
     }

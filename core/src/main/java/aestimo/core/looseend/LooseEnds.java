@@ -3,9 +3,9 @@ package aestimo.core.looseend;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
+import aestimo.core.book.CategoryId;
 import aestimo.core.book.Method;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.counting.Counting;
@@ -15,10 +15,10 @@ import aestimo.core.looseend.LooseEnd.Kind;
 import aestimo.core.value.Fraction;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 
 /** Finds all that is left to settle in a class, whatever the span (rules, section 12). */
 public final class LooseEnds {
@@ -120,11 +120,14 @@ public final class LooseEnds {
         if (now.isEmpty()) {
             return;
         }
+        Set<CategoryId> used = new HashSet<>();
+        for (int place = 0; place < book.assessments().size(); place++) {
+            if (book.termOf(place).equals(now.get().id())) {
+                used.add(book.assessments().get(place).category());
+            }
+        }
         for (Category category : book.categories()) {
-            boolean hasOne = book.assessments().stream()
-                    .anyMatch(assessment -> assessment.category().equals(category.id())
-                            && book.termOf(assessment).equals(now.get().id()));
-            if (book.hasSay(category) && !category.retired() && !hasOne) {
+            if (book.hasSay(category) && !category.retired() && !used.contains(category.id())) {
                 found.add(LooseEnd.of(Kind.NO_ASSESSMENT, Optional.of(category)));
             }
         }
@@ -134,12 +137,16 @@ public final class LooseEnds {
         if (book.targets().isEmpty()) {
             return;
         }
-        Set<StudentId> aiming = book.targets().stream()
-                .filter(target -> target.end().isPresent() || !target.terms().isEmpty())
-                .map(Target::student)
-                .collect(Collectors.toSet());
-        book.students().stream()
-                .filter(student -> student.isEnrolledOn(book.today()) && !aiming.contains(student.id()))
-                .forEach(student -> found.add(LooseEnd.of(Kind.NO_TARGET, student)));
+        boolean[] aiming = new boolean[book.students().size()];
+        for (Target target : book.targets()) {
+            aiming[book.placeOf(target.student()).orElseThrow()] =
+                    target.end().isPresent() || !target.terms().isEmpty();
+        }
+        for (int place = 0; place < aiming.length; place++) {
+            Student student = book.students().get(place);
+            if (!aiming[place] && student.isEnrolledOn(book.today())) {
+                found.add(LooseEnd.of(Kind.NO_TARGET, student));
+            }
+        }
     }
 }

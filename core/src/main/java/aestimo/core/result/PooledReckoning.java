@@ -9,7 +9,6 @@ import aestimo.core.value.Fraction;
 import aestimo.core.value.FractionSum;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 
@@ -17,9 +16,12 @@ import java.util.stream.IntStream;
 final class PooledReckoning implements Reckoning {
     private final Book book;
     private final int[] span;
+    private final int[] deciding;
     private final AveragePlan[] categories;
     private final boolean[] hasSay;
     private final Fraction[] weights;
+    /** Σ w of the categories with a say. */
+    private final Fraction weightsInAll;
     /** Over all pieces with a say; null where results are by category. */
     private final AveragePlan allPoints;
 
@@ -36,10 +38,24 @@ final class PooledReckoning implements Reckoning {
             hasSay[i] = book.hasSay(book.categories().get(i));
             weights[i] = book.categories().get(i).weight().toFraction();
         }
+        this.weightsInAll = weightsWithSay();
         this.allPoints = book.rules().method() == Method.ALL_POINTS
                 ? AveragePlan.ofPoints(
                         counting, IntStream.of(span).filter(this::hasSay).toArray())
                 : null;
+        this.deciding = IntStream.of(span)
+                .filter(place -> hasSay(place) && !book.assessments().get(place).isBonus())
+                .toArray();
+    }
+
+    private Fraction weightsWithSay() {
+        FractionSum sum = new FractionSum();
+        for (int i = 0; i < weights.length; i++) {
+            if (hasSay[i]) {
+                sum.plus(weights[i]);
+            }
+        }
+        return sum.toFraction();
     }
 
     int[] span() {
@@ -56,15 +72,21 @@ final class PooledReckoning implements Reckoning {
         return hasSay[place];
     }
 
-    /** Whether the assessment at a place of the book stands in a category with a say. */
-    boolean hasSay(int place) {
+    /** The places of the span's pieces whose marks decide the result, bonus work left out, in the book's order. */
+    int[] deciding() {
+        return deciding;
+    }
+
+    private boolean hasSay(int place) {
         return book.hasSay(book.categoryOf(place));
     }
 
     /** By category, in the book's order; null where a category has no average. */
     Averaged[] averages(CountedRow row) {
         Averaged[] averages = new Averaged[categories.length];
-        Arrays.setAll(averages, i -> categories[i].average(row));
+        for (int i = 0; i < averages.length; i++) {
+            averages[i] = categories[i].average(row);
+        }
         return averages;
     }
 
@@ -85,24 +107,29 @@ final class PooledReckoning implements Reckoning {
 
     /** Σ w·a / Σ w over the categories with a say that have an average. */
     private Percent byCategory(Averaged[] averages) {
+        Fraction weighing = weightsOf(averages);
+        if (weighing.isZero()) {
+            return null;
+        }
         FractionSum top = new FractionSum();
         for (int i = 0; i < averages.length; i++) {
             if (averages[i] != null && hasSay[i]) {
                 averages[i].addTo(top, weights[i]);
             }
         }
-        Fraction weightsInAll = weightsOf(averages);
-        return weightsInAll.isZero() ? null : new Percent(top.toFraction().dividedBy(weightsInAll));
+        return new Percent(top.toFraction().dividedBy(weighing));
     }
 
+    /** Σ w of the categories with a say that have an average. */
     private Fraction weightsOf(Averaged[] averages) {
-        FractionSum sum = new FractionSum();
+        FractionSum missing = null;
         for (int i = 0; i < averages.length; i++) {
-            if (averages[i] != null && hasSay[i]) {
-                sum.plus(weights[i]);
+            if (averages[i] == null && hasSay[i]) {
+                missing = missing == null ? new FractionSum() : missing;
+                missing.plus(weights[i]);
             }
         }
-        return sum.toFraction();
+        return missing == null ? weightsInAll : weightsInAll.minus(missing.toFraction());
     }
 
     /**
@@ -112,17 +139,17 @@ final class PooledReckoning implements Reckoning {
      * @return in the book's order; empty without a result
      */
     List<Share> shares(CountedRow row, Averaged[] averages) {
-        if (result(row, averages) == null) {
-            return List.of();
-        }
         Portion[] portions = new Portion[book.assessments().size()];
         if (allPoints != null) {
-            portion(allPoints, allPoints.average(row), Fraction.ONE, row, portions);
+            Averaged all = allPoints.average(row);
+            if (all != null) {
+                portion(allPoints, all, Fraction.ONE, row, portions);
+            }
         } else {
-            Fraction weightsInAll = weightsOf(averages);
+            Fraction weighing = weightsOf(averages);
             for (int i = 0; i < averages.length; i++) {
                 if (averages[i] != null && hasSay[i]) {
-                    portion(categories[i], averages[i], weights[i].dividedBy(weightsInAll), row, portions);
+                    portion(categories[i], averages[i], weights[i].dividedBy(weighing), row, portions);
                 }
             }
         }

@@ -1,7 +1,5 @@
 package aestimo.core.result;
 
-import aestimo.core.book.Assessment;
-import aestimo.core.book.Book;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
@@ -30,21 +28,16 @@ public final class Prospects {
         this.reckoning = reckoning;
         this.grading = grading;
         this.student = student;
-        int[] open = new int[pooled.span().length];
+        Student own = counting.book().students().get(student);
+        int[] open = new int[pooled.deciding().length];
         int count = 0;
-        for (int place : pooled.span()) {
-            if (pooled.hasSay(place) && isRemaining(place)) {
+        for (int place : pooled.deciding()) {
+            if (counting.isOpen(student, place)
+                    && own.isMeant(counting.book().assessments().get(place))) {
                 open[count++] = place;
             }
         }
         this.remaining = Arrays.copyOf(open, count);
-    }
-
-    private boolean isRemaining(int place) {
-        Book book = counting.book();
-        Assessment assessment = book.assessments().get(place);
-        Student own = book.students().get(student);
-        return !assessment.isBonus() && counting.isOpen(student, place) && own.isMeant(assessment);
     }
 
     /** How many assessments may still change the result. */

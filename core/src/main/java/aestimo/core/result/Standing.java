@@ -14,6 +14,7 @@ import aestimo.core.grading.Result;
 import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.value.Mean;
 import aestimo.core.value.Percent;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -55,9 +56,10 @@ public final class Standing {
         Book book = counting.book();
         this.context = Context.of(counting, span);
         this.span = span;
+        LocalDate day = span.presenceDay(book);
         List<StudentStanding> unranked = new ArrayList<>();
         for (int i = 0; i < book.students().size(); i++) {
-            boolean present = book.students().get(i).isEnrolledOn(span.presenceDay(book));
+            boolean present = book.students().get(i).isEnrolledOn(day);
             unranked.add(new StudentStanding(context, i, present));
         }
         this.students = ranked(unranked);

@@ -11,10 +11,8 @@ import aestimo.core.value.Fraction;
 import aestimo.core.value.Mean;
 import aestimo.core.value.Percent;
 import aestimo.core.value.WholeNumbers;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -65,13 +63,12 @@ public final class AssessmentFigures {
         }
         this.whole = allWhole;
         this.highestFirst = whole ? sortedWholes(counted, count) : sortedPercents(counted, count);
-        this.mean = meanOf(highestFirst);
+        this.mean = meanOf(highestFirst, count);
         this.ranks = new Rank[students];
-        List<Rank> inOrder = whole
-                ? Rank.ofDescending(roundedSteps(), book.rules().ranking())
-                : Rank.ofDescending(roundedPercents(), book.rules().ranking());
+        Rank[] inOrder = Rank.ofDescending(
+                whole ? levelSteps() : levelPercents(), book.rules().ranking());
         for (int i = 0; i < count; i++) {
-            ranks[highestFirst[i]] = inOrder.get(i);
+            ranks[highestFirst[i]] = inOrder[i];
         }
     }
 
@@ -106,32 +103,41 @@ public final class AssessmentFigures {
         return counting.row(student).percent(place);
     }
 
-    /** The percents as shown, in steps of their last decimal: 2·N·10ᵖ/D, rounded half up. */
-    private List<Long> roundedSteps() {
+    /** Whether each percent, as shown, equals the one before it: in steps of the last decimal, 2·N·10ᵖ/D rounded half up. */
+    private boolean[] levelSteps() {
         long denominator = counting.denominator(place);
-        long steps = book.rules().places().stepsOfOne();
-        List<Long> rounded = new ArrayList<>(highestFirst.length);
-        for (int student : highestFirst) {
-            rounded.add(WholeNumbers.quotient(2 * numerator(student) * steps + denominator, 2 * denominator));
+        long steps = 2L * book.rules().places().stepsOfOne();
+        boolean[] level = new boolean[highestFirst.length];
+        long latest = -1;
+        for (int i = 0; i < level.length; i++) {
+            long own = WholeNumbers.quotient(numerator(highestFirst[i]) * steps + denominator, 2 * denominator);
+            level[i] = own == latest;
+            latest = own;
         }
-        return rounded;
+        return level;
     }
 
-    private List<Percent> roundedPercents() {
-        return IntStream.of(highestFirst)
-                .mapToObj(student -> percent(student).rounded(book.rules().places()))
-                .toList();
+    private boolean[] levelPercents() {
+        boolean[] level = new boolean[highestFirst.length];
+        Percent latest = null;
+        for (int i = 0; i < level.length; i++) {
+            Percent own = percent(highestFirst[i]).rounded(book.rules().places());
+            level[i] = own.equals(latest);
+            latest = own;
+        }
+        return level;
     }
 
-    private Optional<Percent> meanOf(int[] students) {
-        if (!whole || students.length == 0) {
-            return Mean.of(IntStream.of(students).mapToObj(this::percent).toList());
+    private Optional<Percent> meanOf(int[] students, int count) {
+        if (!whole || count == 0) {
+            return Mean.of(
+                    IntStream.of(students).limit(count).mapToObj(this::percent).toList());
         }
         long sum = 0;
-        for (int student : students) {
-            sum += numerator(student);
+        for (int i = 0; i < count; i++) {
+            sum += numerator(students[i]);
         }
-        return Optional.of(new Percent(Fraction.of(sum, counting.denominator(place), students.length)));
+        return Optional.of(new Percent(Fraction.of(sum, counting.denominator(place), count)));
     }
 
     /** @param place the assessment's place in the book */
@@ -179,15 +185,15 @@ public final class AssessmentFigures {
     /** Every set of the class by its name, in the order of the names. */
     public Map<String, SetMean> sets() {
         Map<String, SetMean> sets = new LinkedHashMap<>();
+        int[] inSet = new int[highestFirst.length];
         for (int set = 0; set < book.sets().size(); set++) {
-            int[] inSet = new int[highestFirst.length];
             int count = 0;
             for (int student : highestFirst) {
                 if (book.setOf(student) == set) {
                     inSet[count++] = student;
                 }
             }
-            sets.put(book.sets().get(set), new SetMean(count, meanOf(Arrays.copyOf(inSet, count))));
+            sets.put(book.sets().get(set), new SetMean(count, meanOf(inSet, count)));
         }
         return sets;
     }
@@ -234,15 +240,17 @@ public final class AssessmentFigures {
         }
         return OptionalDouble.of(
                 whole
-                        ? Deviation.ofWholes(
-                                IntStream.of(highestFirst)
-                                        .mapToLong(this::numerator)
-                                        .toArray(),
-                                counting.denominator(place))
+                        ? Deviation.ofWholes(numerators(), counting.denominator(place))
                         : Deviation.of(Deviation.offs(
                                 IntStream.of(highestFirst)
                                         .mapToObj(this::percent)
                                         .toList(),
                                 mean.get().exact())));
+    }
+
+    private long[] numerators() {
+        long[] numerators = new long[highestFirst.length];
+        Arrays.setAll(numerators, i -> numerator(highestFirst[i]));
+        return numerators;
     }
 }
