@@ -11,9 +11,28 @@ document.addEventListener("alpine:init", () => {
       event.target.closest("tr").remove();
       this.count();
     },
+    up(event) {
+      const row = event.target.closest("tr");
+      row.previousElementSibling?.before(row);
+      event.target.focus();
+    },
+    down(event) {
+      const row = event.target.closest("tr");
+      row.nextElementSibling?.after(row);
+      event.target.focus();
+    },
     count() {},
   };
   Alpine.data("rows", () => ({ ...rows }));
+  Alpine.data("missing", () => ({
+    counts: true,
+    init() {
+      this.look();
+    },
+    look() {
+      this.counts = this.$refs.choice.value === "counts";
+    },
+  }));
 
   // The sum while typing is a hint; what is kept is decided by the server.
   Alpine.store("weights", { off: false, words: "" });
@@ -29,6 +48,10 @@ document.addEventListener("alpine:init", () => {
     count() {
       let tenThousandths = 0;
       for (const input of this.$refs.rows.querySelectorAll("[name=weight]")) {
+        const counts = input.closest("tr").querySelector("[name=say]").value === "counts";
+        input.readOnly = !counts;
+        input.placeholder = counts ? "" : "–";
+        if (!counts) continue;
         const typed = input.value.trim().replace(",", ".");
         if (/^\d{1,5}(\.\d{1,4})?$/.test(typed)) tenThousandths += Math.round(Number(typed) * 10000);
       }

@@ -114,3 +114,22 @@ document.addEventListener("submit", (event) => {
   event.target.dataset.sent = "yes";
 });
 window.addEventListener("pageshow", () => { for (const form of document.forms) delete form.dataset.sent; });
+
+// What a form would move is asked for as it is filled in, and said in the margin. The newest question's answer stands.
+aestimo.look = (form) => {
+  const place = document.getElementById("would-move");
+  let asked = 0;
+  const ask = async () => {
+    const own = ++asked;
+    try {
+      const answer = await fetch(form.dataset.look, { method: "POST", body: new FormData(form) });
+      const words = await answer.text();
+      if (own === asked && answer.ok && !answer.redirected) place.innerHTML = words;
+    } catch {
+      if (own === asked) place.textContent = "";
+    }
+  };
+  form.addEventListener("change", ask);
+  form.addEventListener("click", (event) => { if (event.target.closest("button.row-out")) ask(); });
+};
+for (const form of document.querySelectorAll("form[data-look]")) aestimo.look(form);

@@ -68,7 +68,8 @@ class RouteTest {
         return Map.of(
                 "classId", Long.toString(classBook.row().id()),
                 "yearId", Long.toString(classBook.row().yearId()),
-                "assessmentId", assessmentFrom.book().assessments().get(0).id().text());
+                "assessmentId", assessmentFrom.book().assessments().get(0).id().text(),
+                "categoryId", assessmentFrom.book().categories().get(0).id().text());
     }
 
     @Test

@@ -13,6 +13,8 @@ interface BookMapper {
 
     Optional<ClassRow> findClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
+    Rows.RulesRow findRules(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     List<Rows.TermRow> findTerms(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
 
     List<Rows.BandRow> findBands(@Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);

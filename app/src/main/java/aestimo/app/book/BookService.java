@@ -4,9 +4,11 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
+import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
+import aestimo.core.book.Rules;
 import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
@@ -15,6 +17,7 @@ import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.value.Places;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -72,14 +75,13 @@ public class BookService {
         Book book = new Book.Builder(LocalDate.now(clock))
                 .terms(mapper.findTerms(teacher, row.yearId()).stream()
                         .map(term ->
-                                Term.of(new TermId(Long.toString(term.id())), term.name(), term.starts(), term.ends()))
+                                new Term(termId(term.id()), term.name(), term.starts(), term.ends(), term.weight()))
                         .toList())
                 .boundaries(Boundaries.of(mapper.findBands(teacher, row.boundariesId()).stream()
                         .map(band -> Band.of(band.label(), band.fromPercent()))
                         .toList()))
-                .categories(categories.stream()
-                        .map(category -> Category.of(categoryId(category.id()), category.name(), category.weight()))
-                        .toList())
+                .rules(rules(mapper.findRules(teacher, classId)))
+                .categories(categories.stream().map(BookService::category).toList())
                 .assessments(mapper.findAssessments(teacher, classId).stream()
                         .map(BookService::assessment)
                         .toList())
@@ -99,9 +101,50 @@ public class BookService {
         return new AssessmentId(Long.toString(id));
     }
 
+    private static TermId termId(long id) {
+        return new TermId(Long.toString(id));
+    }
+
+    private static Rules rules(Rows.RulesRow row) {
+        return new Rules(
+                row.method(),
+                new Places(row.places()),
+                row.gradeOn(),
+                row.borderline(),
+                row.movementAt(),
+                Optional.of(row.pass()).filter(label -> !label.isEmpty()),
+                Optional.ofNullable(row.notHandedIn()),
+                row.lateDeduction(),
+                row.yearResult(),
+                row.termResults(),
+                row.ranking());
+    }
+
+    private static Category category(Rows.CategoryRow row) {
+        return new Category(
+                categoryId(row.id()),
+                row.name(),
+                row.weight(),
+                row.averaging(),
+                row.dropLowest(),
+                row.counts(),
+                row.retired());
+    }
+
     private static Assessment assessment(Rows.AssessmentRow row) {
-        return Assessment.onMarks(
-                assessmentId(row.id()), row.title(), categoryId(row.categoryId()), row.date(), row.outOf());
+        return new Assessment.Builder(
+                        assessmentId(row.id()),
+                        row.title(),
+                        categoryId(row.categoryId()),
+                        AssessmentKind.MARKS,
+                        row.date())
+                .outOf(Optional.of(row.outOf()))
+                .term(Optional.ofNullable(row.termId()).map(BookService::termId))
+                .due(row.due() == null ? row.date() : row.due())
+                .weight(row.weight())
+                .bonus(row.bonus())
+                .allowOver(row.allowOver())
+                .build();
     }
 
     private static Student student(Rows.EnrolmentRow row) {

@@ -38,6 +38,23 @@ public class ChangeService {
                 teacher, classId, assessmentId, enrolmentId, new Change(now(), "entry", was, became, "typed"), request);
     }
 
+    /**
+     * Records the alteration of one entry that came another way than by typing.
+     *
+     * @param how in a few words, such as “out-of changed”
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void recordEntry(
+            TeacherId teacher,
+            long classId,
+            long assessmentId,
+            long enrolmentId,
+            String was,
+            String became,
+            String how) {
+        mapper.insert(teacher, classId, assessmentId, enrolmentId, new Change(now(), "entry", was, became, how), null);
+    }
+
     /** Records an alteration of the groundwork; nothing where nothing was altered. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void recordGroundwork(TeacherId teacher, long classId, String what, String was, String became) {

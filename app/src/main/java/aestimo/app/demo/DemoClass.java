@@ -1,5 +1,6 @@
 package aestimo.app.demo;
 
+import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.Forms.BandLine;
 import aestimo.app.groundwork.Forms.CategoryLine;
@@ -25,6 +26,7 @@ final class DemoClass {
 
     private final YearService years;
     private final GroundworkService groundwork;
+    private final CategoryService categories;
     private final RollService roll;
     private final AssessmentService assessments;
     private final EntryService entries;
@@ -32,11 +34,13 @@ final class DemoClass {
     DemoClass(
             YearService years,
             GroundworkService groundwork,
+            CategoryService categories,
             RollService roll,
             AssessmentService assessments,
             EntryService entries) {
         this.years = years;
         this.groundwork = groundwork;
+        this.categories = categories;
         this.roll = roll;
         this.assessments = assessments;
         this.entries = entries;
@@ -175,9 +179,9 @@ final class DemoClass {
         long classId =
                 groundwork.createClass(teacher, new Forms.ClassForm(year, plan.name(), plan.subject(), plan.tint()));
         roll.keep(teacher, classId, plan.roster(), "");
-        groundwork.saveWeights(teacher, classId, new Forms.WeightsForm(1, plan.categories()));
+        categories.saveWeights(teacher, classId, new Forms.WeightsForm(1, plan.categories()));
         groundwork.saveBoundaries(teacher, classId, new Forms.BoundariesForm(2, plan.bands()));
-        List<Long> categories = groundwork.categories(teacher, classId).stream()
+        List<Long> categoryIds = categories.categories(teacher, classId).stream()
                 .map(count -> count.line().id())
                 .toList();
         Map<Piece, Long> ids = new HashMap<>();
@@ -186,7 +190,7 @@ final class DemoClass {
                     0,
                     0,
                     piece.title(),
-                    categories.get(piece.category()),
+                    categoryIds.get(piece.category()),
                     piece.date(),
                     Integer.toString(piece.outOf()));
             ids.put(piece, assessments.add(teacher, classId, form));

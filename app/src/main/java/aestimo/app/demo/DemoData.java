@@ -1,6 +1,7 @@
 package aestimo.app.demo;
 
 import aestimo.app.account.AccountService;
+import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.GroundworkService;
 import aestimo.app.groundwork.YearService;
@@ -44,12 +45,13 @@ class DemoData implements ApplicationRunner {
             AccountService accounts,
             YearService years,
             GroundworkService groundwork,
+            CategoryService categories,
             RollService roll,
             AssessmentService assessments,
             EntryService entries,
             PlatformTransactionManager transactionManager) {
         this.accounts = accounts;
-        this.classes = new DemoClass(years, groundwork, roll, assessments, entries);
+        this.classes = new DemoClass(years, groundwork, categories, roll, assessments, entries);
         this.transactions = new TransactionTemplate(transactionManager);
     }
 

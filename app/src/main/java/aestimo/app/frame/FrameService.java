@@ -10,7 +10,6 @@ import aestimo.app.store.TeacherId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
 import aestimo.core.looseend.LooseEnds;
-import aestimo.core.value.Fraction;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -128,16 +127,12 @@ public class FrameService {
                 + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + numberWord(sets) + " sets")
                 + (book.categories().isEmpty()
                         ? " · no categories yet"
-                        : " · weights add to " + plain(book.weightsInAll()));
+                        : " · weights add to " + Plain.words(book.weightsInAll()));
     }
 
     /** Small numbers read better as words. */
     private static String numberWord(long number) {
         List<String> words = List.of("no", "one", "two", "three", "four", "five", "six");
         return number < words.size() ? words.get((int) number) : Long.toString(number);
-    }
-
-    private static String plain(Fraction weights) {
-        return weights.toDecimal(4).stripTrailingZeros().toPlainString();
     }
 }

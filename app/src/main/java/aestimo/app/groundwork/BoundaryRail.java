@@ -1,5 +1,6 @@
 package aestimo.app.groundwork;
 
+import aestimo.app.frame.Plain;
 import aestimo.core.boundary.Band;
 import aestimo.core.result.Standing;
 import aestimo.core.value.Percent;
@@ -37,7 +38,7 @@ public record BoundaryRail(List<Stretch> stretches) {
                     0,
                     new Stretch(
                             count.getKey().label(),
-                            from.exact().toDecimal(4).stripTrailingZeros().toPlainString(),
+                            Plain.words(from),
                             Math.round(x * 10) / 10.0,
                             Math.round((end - x) * 10) / 10.0,
                             count.getValue()));

@@ -11,15 +11,31 @@ import java.util.Optional;
 public final class Forms {
     private Forms() {}
 
-    /** @param id 0 for one not kept yet */
-    public record TermLine(long id, String name, String starts, String ends) {
+    /**
+     * @param id 0 for one not kept yet
+     * @param weight its say where a year weighs its terms
+     * @param exam it may lie within another's weeks and takes only the assessments given to it
+     */
+    public record TermLine(long id, String name, String starts, String ends, String weight, boolean exam) {
+        /** One without a weight. */
+        public TermLine(long id, String name, String starts, String ends) {
+            this(id, name, starts, ends, "0", false);
+        }
+
         boolean isEmpty() {
             return name.isEmpty() && starts.isEmpty() && ends.isEmpty();
         }
     }
 
-    /** @param version of the year when the form was made; 0 for a new one */
-    public record YearForm(String name, int version, List<TermLine> terms) {
+    /**
+     * @param version of the year when the form was made; 0 for a new one
+     * @param moves whether assessments may move to another term by it
+     */
+    public record YearForm(String name, int version, List<TermLine> terms, boolean moves) {
+        public YearForm(String name, int version, List<TermLine> terms) {
+            this(name, version, terms, false);
+        }
+
         static YearForm read(FormFields fields) {
             List<TermLine> terms = new ArrayList<>();
             for (int i = 0; i < fields.texts("termName").size(); i++) {
@@ -27,12 +43,18 @@ public final class Forms {
                         FormFields.toNumber(fields.text("termId", i)),
                         fields.text("termName", i),
                         fields.text("starts", i),
-                        fields.text("ends", i));
+                        fields.text("ends", i),
+                        fields.text("termWeight", i).replace(',', '.'),
+                        fields.text("termKind", i).equals("exam"));
                 if (!line.isEmpty()) {
                     terms.add(line);
                 }
             }
-            return new YearForm(fields.text("name"), (int) fields.number("version"), terms);
+            return new YearForm(
+                    fields.text("name"),
+                    (int) fields.number("version"),
+                    terms,
+                    fields.text("moves").equals("true"));
         }
     }
 
@@ -44,8 +66,30 @@ public final class Forms {
         }
     }
 
-    /** @param id 0 for one not kept yet */
-    public record CategoryLine(long id, String name, String weight, String shape, int tint) {}
+    /**
+     * @param id 0 for one not kept yet
+     * @param averaging by the name the core gives it
+     * @param counts false for practice, whose weight then says nothing
+     */
+    public record CategoryLine(
+            long id,
+            String name,
+            String weight,
+            String shape,
+            int tint,
+            String averaging,
+            int dropLowest,
+            boolean counts,
+            boolean retired) {
+        /** One that counts, averages equally and drops nothing. */
+        public CategoryLine(long id, String name, String weight, String shape, int tint) {
+            this(id, name, weight, shape, tint, "EQUAL", 0, true, false);
+        }
+
+        CategoryLine withWeight(String other) {
+            return new CategoryLine(id, name, other, shape, tint, averaging, dropLowest, counts, retired);
+        }
+    }
 
     public record WeightsForm(int version, List<CategoryLine> categories) {
         static WeightsForm read(FormFields fields) {
@@ -56,7 +100,11 @@ public final class Forms {
                         fields.text("categoryName", i),
                         fields.text("weight", i).replace(',', '.'),
                         fields.text("shape", i),
-                        (int) FormFields.toNumber(fields.text("tint", i)));
+                        (int) FormFields.toNumber(fields.text("tint", i)),
+                        fields.text("averaging", i).equals("POINTS") ? "POINTS" : "EQUAL",
+                        (int) Math.min(CategoryService.HIGHEST_DROP, FormFields.toNumber(fields.text("dropLowest", i))),
+                        !fields.text("say", i).equals("practice"),
+                        fields.text("retired", i).equals("true"));
                 if (line.id() != 0 || !line.name().isEmpty() || !line.weight().isEmpty()) {
                     lines.add(line);
                 }

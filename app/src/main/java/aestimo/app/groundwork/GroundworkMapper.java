@@ -1,6 +1,8 @@
 package aestimo.app.groundwork;
 
 import aestimo.app.store.TeacherId;
+import aestimo.core.book.Averaging;
+import aestimo.core.book.Rules;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
@@ -13,11 +15,22 @@ import org.apache.ibatis.annotations.Param;
 interface GroundworkMapper {
     record YearRow(long id, String name, int version) {}
 
-    record TermRow(long id, long yearId, String name, LocalDate starts, LocalDate ends) {}
+    record TermRow(long id, long yearId, String name, LocalDate starts, LocalDate ends, Weight weight, boolean exam) {}
 
-    record DatedPiece(String className, String title, LocalDate date) {}
+    /** @param termId the term the piece is given to; null: by its date */
+    record DatedPiece(String className, String title, LocalDate date, Long termId) {}
 
-    record CategoryRow(long id, String name, Weight weight, String shape, int tint, int assessments) {}
+    record CategoryRow(
+            long id,
+            String name,
+            Weight weight,
+            String shape,
+            int tint,
+            Averaging averaging,
+            int dropLowest,
+            boolean counts,
+            boolean retired,
+            int assessments) {}
 
     List<YearRow> findYears(@Param("teacher") TeacherId teacher);
 
@@ -39,19 +52,10 @@ interface GroundworkMapper {
             @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("name") String name);
 
     void insertTerm(
-            @Param("teacher") TeacherId teacher,
-            @Param("yearId") long yearId,
-            @Param("name") String name,
-            @Param("starts") LocalDate starts,
-            @Param("ends") LocalDate ends);
+            @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("term") YearService.Term term);
 
     int updateTerm(
-            @Param("teacher") TeacherId teacher,
-            @Param("yearId") long yearId,
-            @Param("termId") long termId,
-            @Param("name") String name,
-            @Param("starts") LocalDate starts,
-            @Param("ends") LocalDate ends);
+            @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("term") YearService.Term term);
 
     void deleteTermsBut(
             @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("kept") List<Long> kept);
@@ -59,7 +63,8 @@ interface GroundworkMapper {
     /** Moves names out of each other's way, so that two terms can swap theirs. */
     void parkTermNames(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
 
-    List<DatedPiece> findPiecesOutsideTerms(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+    /** Every assessment of every class of a year, earlier dates first. */
+    List<DatedPiece> findPieces(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
 
     long insertBoundaries(@Param("teacher") TeacherId teacher, @Param("name") String name);
 
@@ -96,6 +101,28 @@ interface GroundworkMapper {
             @Param("place") int place,
             @Param("weight") Weight weight,
             @Param("line") Forms.CategoryLine line);
+
+    int retireCategory(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("categoryId") long categoryId,
+            @Param("retired") boolean retired);
+
+    /** Puts an assessment of one category into another; 0 where it no longer stands in the first. */
+    int moveAssessment(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("assessmentId") long assessmentId,
+            @Param("from") long from,
+            @Param("to") long to);
+
+    void updateRules(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("rules") Rules rules,
+            @Param("places") int places,
+            @Param("pass") String pass,
+            @Param("notHandedIn") Percent notHandedIn);
 
     void deleteCategory(
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("categoryId") long categoryId);

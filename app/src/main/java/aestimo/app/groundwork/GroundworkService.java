@@ -1,47 +1,48 @@
 package aestimo.app.groundwork;
 
 import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.changes.ChangeService;
+import aestimo.app.frame.Plain;
 import aestimo.app.groundwork.Forms.BandLine;
 import aestimo.app.groundwork.Forms.BoundariesForm;
-import aestimo.app.groundwork.Forms.CategoryLine;
 import aestimo.app.groundwork.Forms.ClassForm;
-import aestimo.app.groundwork.Forms.WeightsForm;
-import aestimo.app.groundwork.GroundworkMapper.CategoryRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Book;
+import aestimo.core.book.GradeOn;
+import aestimo.core.book.Method;
+import aestimo.core.book.Ranking;
+import aestimo.core.book.Rules;
+import aestimo.core.book.TermResults;
+import aestimo.core.book.YearResult;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
-import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
-import aestimo.core.value.Weight;
-import aestimo.core.value.WeightScale;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Classes with their categories, weights and boundaries. */
+/** Classes with their rules and boundaries. */
 @Service
 public class GroundworkService {
-    static final List<String> SHAPES = List.of("triangle", "square", "circle", "diamond", "bar", "ring");
     static final int TINTS = 8;
-
-    private static final int LONGEST_NAME = 40;
+    static final int LONGEST_NAME = 40;
 
     private final GroundworkMapper mapper;
     private final BookService books;
     private final ChangeService changes;
+    private final ClassSave save;
 
-    GroundworkService(GroundworkMapper mapper, BookService books, ChangeService changes) {
+    GroundworkService(GroundworkMapper mapper, BookService books, ChangeService changes, ClassSave save) {
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
+        this.save = save;
     }
 
     /**
@@ -105,119 +106,6 @@ public class GroundworkService {
         return "There is a class " + (form.name() + " " + form.subject()).strip() + " in this year already.";
     }
 
-    /** A category with how many assessments stand in it. */
-    public record CategoryCount(CategoryLine line, int assessments) {}
-
-    @Transactional(readOnly = true)
-    public List<CategoryCount> categories(TeacherId teacher, long classId) {
-        return mapper.findCategories(teacher, classId).stream()
-                .map(row -> new CategoryCount(
-                        new CategoryLine(row.id(), row.name(), row.weight().toString(), row.shape(), row.tint()),
-                        row.assessments()))
-                .toList();
-    }
-
-    /**
-     * Keeps a class's categories and weights.
-     *
-     * @throws FormException naming every reason why they cannot be kept, foremost that they do not make exactly 100
-     */
-    @Transactional
-    public void saveWeights(TeacherId teacher, long classId, WeightsForm form) {
-        books.classRow(teacher, classId);
-        List<CategoryRow> before = mapper.findCategories(teacher, classId);
-        List<Weight> weights = check(form);
-        Set<Long> kept = form.categories().stream().map(CategoryLine::id).collect(Collectors.toSet());
-        for (CategoryRow row : before) {
-            if (!kept.contains(row.id()) && row.assessments() > 0) {
-                throw new FormException(row.name() + " holds "
-                        + (row.assessments() == 1 ? "1 assessment" : row.assessments() + " assessments")
-                        + ". Put them into another category first, then it can be removed.");
-            }
-        }
-        advance(teacher, classId, form.version(), "categories " + words(before));
-        mapper.parkCategoryNames(teacher, classId);
-        before.stream()
-                .filter(row -> !kept.contains(row.id()))
-                .forEach(row -> mapper.deleteCategory(teacher, classId, row.id()));
-        for (int i = 0; i < form.categories().size(); i++) {
-            CategoryLine line = form.categories().get(i);
-            if (line.id() == 0) {
-                mapper.insertCategory(teacher, classId, i, weights.get(i), line);
-            } else if (mapper.updateCategory(teacher, classId, i, weights.get(i), line) == 0) {
-                throw new NotFoundException("category");
-            }
-        }
-        changes.recordGroundwork(
-                teacher, classId, "weights", words(before), words(mapper.findCategories(teacher, classId)));
-    }
-
-    /**
-     * The same form with its weights scaled to make exactly 100; keeps nothing.
-     *
-     * @throws FormException when a weight is no number, or all are 0
-     */
-    WeightsForm scaled(WeightsForm form) {
-        List<Weight> weights = new ArrayList<>();
-        for (CategoryLine line : form.categories()) {
-            try {
-                weights.add(Weight.parse(line.weight()));
-            } catch (IllegalArgumentException none) {
-                throw new FormException("The weight of " + line.name() + " is “" + line.weight()
-                        + "”. Give a number first, then scale.");
-            }
-        }
-        if (weights.stream().allMatch(weight -> weight.value().signum() == 0)) {
-            throw new FormException("All weights are 0, so there is nothing to scale.");
-        }
-        List<Weight> scaled = WeightScale.toHundred(weights);
-        List<CategoryLine> lines = new ArrayList<>();
-        for (int i = 0; i < scaled.size(); i++) {
-            CategoryLine line = form.categories().get(i);
-            lines.add(new CategoryLine(line.id(), line.name(), scaled.get(i).toString(), line.shape(), line.tint()));
-        }
-        return new WeightsForm(form.version(), lines);
-    }
-
-    private static String words(List<CategoryRow> categories) {
-        return categories.stream().map(row -> row.name() + " " + row.weight()).collect(Collectors.joining(", "));
-    }
-
-    private static List<Weight> check(WeightsForm form) {
-        List<String> problems = new ArrayList<>();
-        List<Weight> weights = new ArrayList<>();
-        Set<String> names = new HashSet<>();
-        Fraction sum = Fraction.ZERO;
-        for (CategoryLine line : form.categories()) {
-            if (line.name().isEmpty() || line.name().length() > LONGEST_NAME) {
-                problems.add("Each category needs a name of 1 to " + LONGEST_NAME + " letters.");
-            } else if (!names.add(line.name())) {
-                problems.add("There are two categories called " + line.name() + ". Give one another name.");
-            }
-            if (!SHAPES.contains(line.shape()) || line.tint() < 1 || line.tint() > TINTS) {
-                problems.add("Choose a shape and a colour for " + line.name() + ".");
-            }
-            try {
-                Weight weight = Weight.parse(line.weight());
-                weights.add(weight);
-                sum = sum.plus(weight.toFraction());
-            } catch (IllegalArgumentException none) {
-                problems.add("The weight of " + (line.name().isEmpty() ? "a category" : line.name()) + " is “"
-                        + line.weight() + "”. It must be a number from 0 to 100, with at most four places.");
-            }
-        }
-        if (form.categories().isEmpty()) {
-            problems.add("The class needs at least one category.");
-        } else if (problems.isEmpty() && !sum.equals(Fraction.HUNDRED)) {
-            problems.add(
-                    "Weights make " + sum.toDecimal(4).stripTrailingZeros().toPlainString() + ". They must make 100.");
-        }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
-        return weights;
-    }
-
     /**
      * Keeps a class's boundaries. No bands at all means percents without grades.
      *
@@ -227,8 +115,14 @@ public class GroundworkService {
     public void saveBoundaries(TeacherId teacher, long classId, BoundariesForm form) {
         ClassRow row = books.classRow(teacher, classId);
         List<Band> bands = check(form);
-        String before = words(books.open(teacher, classId).book().boundaries());
-        advance(teacher, classId, form.version(), "boundaries " + before);
+        Book book = books.open(teacher, classId).book();
+        String before = words(book.boundaries());
+        Optional<String> pass = book.rules().pass();
+        if (pass.isPresent() && bands.stream().noneMatch(band -> band.label().equals(pass.get()))) {
+            throw new FormException(
+                    pass.get() + " is the pass band of this class. Name another under Rules, then take it out.");
+        }
+        save.advance(teacher, classId, form.version(), "boundaries " + before);
         mapper.deleteBands(teacher, row.boundariesId());
         for (int i = 0; i < bands.size(); i++) {
             mapper.insertBand(
@@ -238,19 +132,65 @@ public class GroundworkService {
                     bands.get(i).label(),
                     bands.get(i).from());
         }
+        save.check(teacher, classId);
         changes.recordGroundwork(teacher, classId, "boundaries", before, words(Boundaries.of(bands)));
+    }
+
+    /** What the results would be with the boundaries of a form; keeps nothing. */
+    Book tried(ClassBook classBook, BoundariesForm form) {
+        return ClassSave.tried(classBook.book().toBuilder().boundaries(Boundaries.of(check(form))));
+    }
+
+    /**
+     * Keeps the rules of a class.
+     *
+     * @throws FormException naming every reason why they cannot be kept
+     */
+    @Transactional
+    public void saveRules(TeacherId teacher, long classId, RulesForm form) {
+        String before = words(books.open(teacher, classId).book().rules());
+        Rules rules = form.toRules();
+        save.advance(teacher, classId, form.version(), "rules: " + before);
+        mapper.updateRules(
+                teacher,
+                classId,
+                rules,
+                rules.places().count(),
+                rules.pass().orElse(""),
+                rules.notHandedIn().orElse(null));
+        save.check(teacher, classId);
+        changes.recordGroundwork(teacher, classId, "rules", before, words(rules));
+    }
+
+    /** What the results would be by the rules of a form; keeps nothing. */
+    Book tried(ClassBook classBook, RulesForm form) {
+        return ClassSave.tried(classBook.book().toBuilder().rules(form.toRules()));
+    }
+
+    private static String words(Rules rules) {
+        return String.join(
+                ", ",
+                rules.method() == Method.BY_CATEGORY ? "by category" : "by all points",
+                rules.places().count() + " decimals",
+                rules.gradeOn() == GradeOn.ROUNDED ? "graded rounded" : "graded exact",
+                "just below within " + Plain.words(rules.borderline()),
+                "movement from " + Plain.words(rules.movementAt()),
+                rules.pass().map(label -> "pass from " + label).orElse("no pass band"),
+                rules.notHandedIn()
+                        .map(percent -> "not handed in counts " + Plain.words(percent) + " %")
+                        .orElse("not handed in counts nothing"),
+                "late " + Plain.words(rules.lateDeduction()) + " off",
+                rules.year() == YearResult.POOLED
+                        ? "year as one"
+                        : "terms weighed" + (rules.termResults() == TermResults.EXACT ? " exact" : " rounded"),
+                rules.ranking() == Ranking.STANDARD ? "places left out after ties" : "no places left out");
     }
 
     private static String words(Boundaries boundaries) {
         return boundaries.isEmpty()
                 ? "none"
                 : boundaries.bands().stream()
-                        .map(band -> band.label() + " from "
-                                + band.from()
-                                        .exact()
-                                        .toDecimal(4)
-                                        .stripTrailingZeros()
-                                        .toPlainString())
+                        .map(band -> band.label() + " from " + Plain.words(band.from()))
                         .collect(Collectors.joining(", "));
     }
 
@@ -275,12 +215,5 @@ public class GroundworkService {
             throw new FormException(problems);
         }
         return bands;
-    }
-
-    private void advance(TeacherId teacher, long classId, int version, String now) {
-        if (mapper.advanceClass(teacher, classId, version) == 0) {
-            throw new FormException("This was changed in another window meanwhile; there are now " + now
-                    + ". What you typed is still here, not kept: save again to put it in place.");
-        }
     }
 }

@@ -84,6 +84,7 @@ class YearController {
             years.change(teacher.id(), yearId, form);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
+            model.addAttribute("asksToMove", refused instanceof YearService.MovesException);
             int version = years.year(teacher.id(), yearId).version();
             return yearPage(teacher, yearId, new YearForm(form.name(), version, form.terms()), model);
         }

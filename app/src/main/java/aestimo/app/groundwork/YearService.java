@@ -6,11 +6,14 @@ import aestimo.app.groundwork.Forms.YearForm;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.core.value.Fraction;
+import aestimo.core.value.Weight;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,6 +21,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** School years and their terms. */
 @Service
 public class YearService {
+    private static final int MOST_NAMED = 4;
+    private static final Fraction HIGHEST_WEIGHT = Fraction.of(1000);
+
     private final GroundworkMapper mapper;
 
     YearService(GroundworkMapper mapper) {
@@ -36,7 +42,9 @@ public class YearService {
                                     term.id(),
                                     term.name(),
                                     term.starts().toString(),
-                                    term.ends().toString()))
+                                    term.ends().toString(),
+                                    term.weight().toString(),
+                                    term.exam()))
                             .toList());
         }
 
@@ -51,7 +59,29 @@ public class YearService {
         }
     }
 
-    public record Term(long id, String name, LocalDate starts, LocalDate ends) {}
+    /**
+     * @param id 0 for one not kept yet
+     * @param exam it may lie within another's weeks and takes only the assessments given to it
+     */
+    public record Term(long id, String name, LocalDate starts, LocalDate ends, Weight weight, boolean exam) {
+        private boolean holds(LocalDate day) {
+            return !day.isBefore(starts) && !day.isAfter(ends);
+        }
+
+        private boolean liesWithin(Term other) {
+            return other.holds(starts) && other.holds(ends);
+        }
+    }
+
+    /** Assessments would move to another term, which the teacher has not agreed to yet. */
+    static final class MovesException extends FormException {
+        private MovesException(List<String> moves) {
+            super((moves.size() == 1 ? "1 assessment" : moves.size() + " assessments") + " would move to another term: "
+                    + String.join("; ", moves.subList(0, Math.min(MOST_NAMED, moves.size())))
+                    + (moves.size() > MOST_NAMED ? "; and others" : "")
+                    + ". Tick “they may move” below and keep the year again, or change the dates.");
+        }
+    }
 
     /** The teacher's years, newest name first. */
     @Transactional(readOnly = true)
@@ -64,7 +94,8 @@ public class YearService {
                         row.version(),
                         terms.stream()
                                 .filter(term -> term.yearId() == row.id())
-                                .map(term -> new Term(term.id(), term.name(), term.starts(), term.ends()))
+                                .map(term -> new Term(
+                                        term.id(), term.name(), term.starts(), term.ends(), term.weight(), term.exam()))
                                 .toList()))
                 .toList();
     }
@@ -91,7 +122,7 @@ public class YearService {
         if (id == null) {
             throw new FormException(taken(form));
         }
-        terms.forEach(term -> mapper.insertTerm(teacher, id, term.name(), term.starts(), term.ends()));
+        terms.forEach(term -> mapper.insertTerm(teacher, id, term));
         return id;
     }
 
@@ -112,6 +143,7 @@ public class YearService {
             throw new FormException("This year was changed in another window meanwhile; there it has " + before.words()
                     + ". What you typed is still here, not kept: save again to put it in place.");
         }
+        checkPieces(mapper.findPieces(teacher, yearId), before.terms(), terms, form.moves());
         mapper.parkTermNames(teacher, yearId);
         mapper.deleteTermsBut(
                 teacher,
@@ -119,19 +151,45 @@ public class YearService {
                 terms.stream().map(Term::id).filter(id -> id != 0).toList());
         for (Term term : terms) {
             if (term.id() == 0) {
-                mapper.insertTerm(teacher, yearId, term.name(), term.starts(), term.ends());
-            } else if (mapper.updateTerm(teacher, yearId, term.id(), term.name(), term.starts(), term.ends()) == 0) {
+                mapper.insertTerm(teacher, yearId, term);
+            } else if (mapper.updateTerm(teacher, yearId, term) == 0) {
                 throw new NotFoundException("term");
             }
         }
-        List<GroundworkMapper.DatedPiece> outside = mapper.findPiecesOutsideTerms(teacher, yearId);
+    }
+
+    /** Every assessment keeps a term, and changes it only where the teacher agreed. */
+    private static void checkPieces(
+            List<GroundworkMapper.DatedPiece> pieces, List<Term> before, List<Term> after, boolean mayMove) {
+        List<GroundworkMapper.DatedPiece> outside = new ArrayList<>();
+        List<String> moves = new ArrayList<>();
+        for (GroundworkMapper.DatedPiece piece : pieces) {
+            Optional<Term> own = termOf(piece, before);
+            Optional<Term> later = termOf(piece, after);
+            if (later.isEmpty()) {
+                outside.add(piece);
+            } else if (own.isPresent() && own.get().id() != later.get().id()) {
+                moves.add("“" + piece.title() + "” of " + piece.className() + ", " + Days.brief(piece.date())
+                        + ", from " + own.get().name() + " to " + later.get().name());
+            }
+        }
         if (!outside.isEmpty()) {
             GroundworkMapper.DatedPiece piece = outside.get(0);
             throw new FormException((outside.size() == 1 ? "1 assessment" : outside.size() + " assessments")
                     + " would lie in no term, such as “" + piece.title() + "” of " + piece.className() + " on "
                     + Days.brief(piece.date())
-                    + ". Keep a term over that day, or give the assessment another date first.");
+                    + ". Keep a term over that day, or give the assessment another date or term first.");
         }
+        if (!moves.isEmpty() && !mayMove) {
+            throw new MovesException(moves);
+        }
+    }
+
+    /** The term a piece is given to, else the first whose days hold its date, as the core finds it. */
+    private static Optional<Term> termOf(GroundworkMapper.DatedPiece piece, List<Term> terms) {
+        return terms.stream()
+                .filter(term -> piece.termId() == null ? term.holds(piece.date()) : term.id() == piece.termId())
+                .findFirst();
     }
 
     private static String taken(YearForm form) {
@@ -160,7 +218,7 @@ public class YearService {
                 problems.add(
                         called + " ends on " + Days.brief(ends) + ", before it starts on " + Days.brief(starts) + ".");
             } else {
-                terms.add(new Term(line.id(), line.name(), starts, ends));
+                terms.add(new Term(line.id(), line.name(), starts, ends, weight(line, called, problems), line.exam()));
             }
         }
         if (form.terms().isEmpty()) {
@@ -168,16 +226,45 @@ public class YearService {
         }
         terms.sort(Comparator.comparing(Term::starts));
         for (int i = 1; i < terms.size(); i++) {
-            if (!terms.get(i).starts().isAfter(terms.get(i - 1).ends())) {
-                problems.add(
-                        "“" + terms.get(i - 1).name() + "” and “" + terms.get(i).name() + "” overlap: one ends on "
-                                + Days.brief(terms.get(i - 1).ends()) + ", the other starts on "
-                                + Days.brief(terms.get(i).starts()) + ".");
+            for (int j = 0; j < i; j++) {
+                overlap(terms.get(j), terms.get(i)).ifPresent(problems::add);
             }
         }
         if (!problems.isEmpty()) {
             throw new FormException(problems);
         }
         return terms;
+    }
+
+    private static Weight weight(TermLine line, String called, List<String> problems) {
+        try {
+            Weight weight = line.weight().isEmpty() ? Weight.ZERO : Weight.parse(line.weight());
+            if (weight.toFraction().compareTo(HIGHEST_WEIGHT) <= 0) {
+                return weight;
+            }
+        } catch (IllegalArgumentException none) {
+            // Said below, in the same words as a weight too high.
+        }
+        problems.add("The weight of " + called + " is “" + line.weight()
+                + "”. It must be a number from 0 to 1000, with at most four places.");
+        return Weight.ZERO;
+    }
+
+    /** @param earlier starts first, or on the same day */
+    private static Optional<String> overlap(Term earlier, Term later) {
+        if (later.starts().isAfter(earlier.ends())) {
+            return Optional.empty();
+        }
+        boolean within = later.exam() && !earlier.exam() && later.liesWithin(earlier);
+        if (within && later.starts().isAfter(earlier.starts())) {
+            return Optional.empty();
+        }
+        return Optional.of(
+                within
+                        ? "“" + later.name() + "” starts on the same day as “" + earlier.name()
+                                + "”. An exam term within another must start later, so that work of that day keeps its term."
+                        : "“" + earlier.name() + "” and “" + later.name() + "” overlap: one ends on "
+                                + Days.brief(earlier.ends()) + ", the other starts on " + Days.brief(later.starts())
+                                + ". Only an exam term may lie within another.");
     }
 }

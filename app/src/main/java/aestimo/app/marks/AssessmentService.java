@@ -8,13 +8,17 @@ import aestimo.app.marks.AssessmentMapper.AssessmentRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.Category;
+import aestimo.core.book.RefusedException;
 import aestimo.core.book.Term;
 import aestimo.core.value.OutOf;
+import aestimo.core.value.Weight;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -23,16 +27,20 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class AssessmentService {
     private static final int LONGEST_TITLE = 80;
+    private static final int LONGEST_INSTRUCTIONS = 2000;
+    private static final BigDecimal HIGHEST_WEIGHT = BigDecimal.valueOf(1000);
     private static final BigDecimal HIGHEST_OUT_OF = BigDecimal.valueOf(10_000);
 
     private final AssessmentMapper mapper;
     private final BookService books;
     private final ChangeService changes;
+    private final StandingMarks marks;
 
-    AssessmentService(AssessmentMapper mapper, BookService books, ChangeService changes) {
+    AssessmentService(AssessmentMapper mapper, BookService books, ChangeService changes, StandingMarks marks) {
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
+        this.marks = marks;
     }
 
     /** The form that changes an assessment. */
@@ -45,7 +53,16 @@ public class AssessmentService {
                 assessment.title(),
                 Long.parseLong(assessment.category().text()),
                 assessment.date().toString(),
-                assessment.outOf().toString());
+                assessment.outOf().toString(),
+                assessment.statedTerm().map(term -> Long.parseLong(term.text())).orElse(0L),
+                assessment.due().equals(assessment.date())
+                        ? ""
+                        : assessment.due().toString(),
+                assessment.weight().toString(),
+                assessment.isBonus(),
+                assessment.allowsOver(),
+                mapper.findInstructions(teacher, classBook.row().id(), assessmentId),
+                "");
     }
 
     /** Counts the assessment's saves; 0 where it is gone. */
@@ -69,12 +86,21 @@ public class AssessmentService {
                 classId,
                 "assessment",
                 "",
-                words(books.open(teacher, classId).assessment(id)));
+                words(reopened(teacher, classId).assessment(id)));
         return id;
     }
 
+    /** @throws FormException when what was just written is refused by the rules of calculation */
+    private ClassBook reopened(TeacherId teacher, long classId) {
+        try {
+            return books.open(teacher, classId);
+        } catch (RefusedException refused) {
+            throw FormException.of(refused);
+        }
+    }
+
     /**
-     * Changes an assessment. Marks above a lowered out-of are then in doubt; none is altered.
+     * Changes an assessment. Where the out-of changes and marks stand, the form says what becomes of them.
      *
      * @throws FormException naming every reason why it cannot be kept
      */
@@ -82,7 +108,11 @@ public class AssessmentService {
     public void change(TeacherId teacher, long classId, AssessmentForm form) {
         ClassBook classBook = books.open(teacher, classId);
         Assessment before = classBook.assessment(form.id());
-        if (mapper.update(teacher, classId, form.id(), form.version(), check(classBook, form)) == 0) {
+        AssessmentMapper.AssessmentRow row = check(classBook, form);
+        if (!row.outOf().equals(before.outOf())) {
+            marks.settle(teacher, classBook, before, row.outOf(), form.marks());
+        }
+        if (mapper.update(teacher, classId, form.id(), form.version(), row) == 0) {
             throw new FormException("This assessment was changed in another window meanwhile; there it is now "
                     + words(before) + ". What you typed is still here, not kept: save again to put it in place.");
         }
@@ -91,7 +121,7 @@ public class AssessmentService {
                 classId,
                 "assessment",
                 words(before),
-                words(books.open(teacher, classId).assessment(form.id())));
+                words(reopened(teacher, classId).assessment(form.id())));
     }
 
     /**
@@ -118,8 +148,22 @@ public class AssessmentService {
         if (form.title().isEmpty() || form.title().length() > LONGEST_TITLE) {
             problems.add("The assessment needs a title of 1 to " + LONGEST_TITLE + " letters.");
         }
-        if (classBook.book().categories().stream().noneMatch(category -> ClassBook.id(category) == form.categoryId())) {
+        Optional<Category> category = classBook.book().categories().stream()
+                .filter(own -> ClassBook.id(own) == form.categoryId())
+                .findFirst();
+        if (category.isEmpty()) {
             problems.add("Choose the category it belongs to.");
+        } else if (category.get().retired() && !stands(classBook, form)) {
+            problems.add(category.get().name() + " is retired and takes no new assessment. Choose another category.");
+        }
+        Optional<Term> given = classBook.book().terms().stream()
+                .filter(term -> term.id().text().equals(Long.toString(form.termId())))
+                .findFirst();
+        if (form.termId() != 0 && given.isEmpty()) {
+            problems.add("Choose one of the year's terms, or the one of its date.");
+        }
+        if (form.instructions().length() > LONGEST_INSTRUCTIONS) {
+            problems.add("The instructions have over " + LONGEST_INSTRUCTIONS + " characters.");
         }
         LocalDate date = null;
         try {
@@ -127,7 +171,7 @@ public class AssessmentService {
         } catch (DateTimeParseException none) {
             problems.add("The date is “" + form.date() + "”. It must be a day such as 2027-02-19.");
         }
-        if (date != null && classBook.book().termOn(date).isEmpty()) {
+        if (date != null && given.isEmpty() && classBook.book().termOn(date).isEmpty()) {
             problems.add(Days.brief(date) + " " + date.getYear() + " lies in no term. The terms are "
                     + classBook.book().terms().stream()
                             .map(AssessmentService::words)
@@ -143,10 +187,47 @@ public class AssessmentService {
         if (outOf != null && outOf.value().compareTo(HIGHEST_OUT_OF) > 0) {
             problems.add("Out of " + outOf + " is too much. At most " + HIGHEST_OUT_OF + " is possible.");
         }
+        LocalDate due = date;
+        if (!form.due().isEmpty()) {
+            try {
+                due = LocalDate.parse(form.due());
+            } catch (DateTimeParseException none) {
+                problems.add("The due date is “" + form.due() + "”. It must be a day such as 2027-02-26, or empty.");
+            }
+        }
+        if (due != null && date != null && due.isBefore(date)) {
+            problems.add("It is due on " + Days.brief(due) + ", before its date, " + Days.brief(date) + ".");
+        }
+        Weight weight = Weight.ZERO;
+        try {
+            weight = Weight.parse(form.weight());
+        } catch (IllegalArgumentException none) {
+            // A weight of 0 is refused below in the same words.
+        }
+        if (weight.isZero() || weight.value().compareTo(HIGHEST_WEIGHT) > 0) {
+            problems.add("The weight within its category is “" + form.weight()
+                    + "”. It must be a number above 0, at most " + HIGHEST_WEIGHT + ", such as 1 or 2.");
+        }
         if (!problems.isEmpty()) {
             throw new FormException(problems);
         }
-        return new AssessmentRow(form.categoryId(), form.title(), date, outOf);
+        return new AssessmentRow(
+                form.categoryId(),
+                form.title(),
+                date,
+                outOf,
+                given.map(term -> form.termId()).orElse(null),
+                due.equals(date) ? null : due,
+                weight,
+                form.bonus(),
+                form.allowOver(),
+                form.instructions());
+    }
+
+    /** Whether the assessment stands in that category already. */
+    private static boolean stands(ClassBook classBook, AssessmentForm form) {
+        return form.id() != 0
+                && classBook.assessment(form.id()).category().text().equals(Long.toString(form.categoryId()));
     }
 
     private static String words(Term term) {

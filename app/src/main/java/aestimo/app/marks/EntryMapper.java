@@ -1,6 +1,7 @@
 package aestimo.app.marks;
 
 import aestimo.app.store.TeacherId;
+import aestimo.core.entry.Entry;
 import aestimo.core.value.Mark;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
@@ -16,7 +17,19 @@ interface EntryMapper {
             Mark mark,
             String words,
             boolean late,
-            boolean toFinish) {}
+            boolean toFinish) {
+        static EntryRow of(long classId, long assessmentId, long enrolmentId, Entry entry) {
+            return new EntryRow(
+                    classId,
+                    assessmentId,
+                    enrolmentId,
+                    entry.kind().name(),
+                    entry.mark().orElse(null),
+                    entry.words(),
+                    entry.isLate(),
+                    entry.isToFinish());
+        }
+    }
 
     /**
      * Writes an entry whose version is {@code base}, 0 for a cell never touched.

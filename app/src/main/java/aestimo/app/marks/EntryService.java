@@ -114,24 +114,16 @@ public class EntryService {
             return Outcome.STOOD_ALREADY;
         }
         long classId = classBook.row().id();
-        if (mapper.write(teacher, row(classId, typed, entry), typed.base()) == 0) {
+        if (mapper.write(
+                        teacher,
+                        EntryMapper.EntryRow.of(classId, typed.assessment(), typed.student(), entry),
+                        typed.base())
+                == 0) {
             // Another delivery of this very request may have come first and only now be done.
             return changes.isApplied(teacher, typed.id()) ? Outcome.DELIVERED_BEFORE : Outcome.ALTERED_ELSEWHERE;
         }
         changes.recordEntry(
                 teacher, classId, typed.assessment(), typed.student(), before.toString(), entry.toString(), typed.id());
         return Outcome.WRITTEN;
-    }
-
-    private static EntryMapper.EntryRow row(long classId, TypedEntry typed, Entry entry) {
-        return new EntryMapper.EntryRow(
-                classId,
-                typed.assessment(),
-                typed.student(),
-                entry.kind().name(),
-                entry.mark().orElse(null),
-                entry.words(),
-                entry.isLate(),
-                entry.isToFinish());
     }
 }

@@ -110,6 +110,7 @@ class MarksController {
                         .orElse(""));
         model.addAttribute("margin", margin(teacher, classBook, standing, parameters));
         model.addAttribute("categories", classBook.book().categories());
+        model.addAttribute("terms", classBook.book().terms());
         model.addAttribute("noStudents", classBook.book().students().isEmpty());
         model.addAttribute("noAssessments", classBook.book().assessments().isEmpty());
         return "marks/sheet";
@@ -237,15 +238,11 @@ class MarksController {
         } catch (FormException refused) {
             model.addAttribute(
                     "form",
-                    new AssessmentForm(
-                            assessmentId,
-                            assessments
-                                    .form(teacher.id(), classBook, assessmentId)
-                                    .version(),
-                            form.title(),
-                            form.categoryId(),
-                            form.date(),
-                            form.outOf()));
+                    form.withVersion(assessments
+                            .form(teacher.id(), classBook, assessmentId)
+                            .version()));
+            model.addAttribute(
+                    "outOfWas", classBook.assessment(assessmentId).outOf().toString());
             model.addAttribute("problems", refused.problems());
             return page(teacher, classBook, parameters, model);
         }

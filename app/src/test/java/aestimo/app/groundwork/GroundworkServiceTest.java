@@ -41,6 +41,7 @@ class GroundworkServiceTest {
     private long year;
     private long classId;
     private GroundworkService groundwork;
+    private CategoryService categories;
     private YearService years;
     private RollService roll;
 
@@ -48,6 +49,7 @@ class GroundworkServiceTest {
     void makeAClass(RunningApp running) {
         app = running;
         groundwork = app.bean(GroundworkService.class);
+        categories = app.bean(CategoryService.class);
         years = app.bean(YearService.class);
         roll = app.bean(RollService.class);
         teacher = app.bean(AccountService.class).create("g" + UUID.randomUUID(), "Test Teacher", "long enough to do");
@@ -84,8 +86,8 @@ class GroundworkServiceTest {
                         .toList());
     }
 
-    private List<String> categories() {
-        return as(() -> groundwork.categories(teacher, classId)).stream()
+    private List<String> weighed() {
+        return as(() -> categories.categories(teacher, classId)).stream()
                 .map(count -> count.line().name() + " " + count.line().weight())
                 .toList();
     }
@@ -93,48 +95,48 @@ class GroundworkServiceTest {
     @Test
     void weightsMustMakeExactlyAHundred() {
         assertThatThrownBy(() ->
-                        run(() -> groundwork.saveWeights(teacher, classId, weights(1, "Fieldwork=30", "Exams=65"))))
+                        run(() -> categories.saveWeights(teacher, classId, weights(1, "Fieldwork=30", "Exams=65"))))
                 .isInstanceOf(FormException.class)
                 .hasMessage("Weights make 95. They must make 100.");
         assertThatThrownBy(
-                        () -> run(() -> groundwork.saveWeights(teacher, classId, weights(1, "A=33.3333", "B=66.6666"))))
+                        () -> run(() -> categories.saveWeights(teacher, classId, weights(1, "A=33.3333", "B=66.6666"))))
                 .hasMessage("Weights make 99.9999. They must make 100.");
         assertThatThrownBy(() -> run(
-                        () -> groundwork.saveWeights(teacher, classId, weights(1, "A=-5", "B=x", "B=100", "C=101"))))
+                        () -> categories.saveWeights(teacher, classId, weights(1, "A=-5", "B=x", "B=100", "C=101"))))
                 .hasMessageContaining("The weight of B is “x”.")
                 .hasMessageContaining("two categories called B");
-        assertThat(categories()).isEmpty();
-        run(() -> groundwork.saveWeights(teacher, classId, weights(1, "Fieldwork=33.3333", "Exams=66.6667")));
-        assertThat(categories()).containsExactly("Fieldwork 33.3333", "Exams 66.6667");
+        assertThat(weighed()).isEmpty();
+        run(() -> categories.saveWeights(teacher, classId, weights(1, "Fieldwork=33.3333", "Exams=66.6667")));
+        assertThat(weighed()).containsExactly("Fieldwork 33.3333", "Exams 66.6667");
     }
 
     @Test
     void namesCanSwapPlacesAndACategoryWithWorkStays() {
-        run(() -> groundwork.saveWeights(teacher, classId, weights(1, "A=40", "B=60")));
-        List<CategoryLine> lines = as(() -> groundwork.categories(teacher, classId)).stream()
-                .map(GroundworkService.CategoryCount::line)
+        run(() -> categories.saveWeights(teacher, classId, weights(1, "A=40", "B=60")));
+        List<CategoryLine> lines = as(() -> categories.categories(teacher, classId)).stream()
+                .map(CategoryService.CategoryCount::line)
                 .toList();
         CategoryLine a = new CategoryLine(lines.get(0).id(), "B", "40", "ring", 3);
         CategoryLine b = new CategoryLine(lines.get(1).id(), "A", "60", "bar", 4);
-        run(() -> groundwork.saveWeights(teacher, classId, new WeightsForm(2, List.of(b, a))));
-        assertThat(categories()).containsExactly("A 60", "B 40");
+        run(() -> categories.saveWeights(teacher, classId, new WeightsForm(2, List.of(b, a))));
+        assertThat(weighed()).containsExactly("A 60", "B 40");
         run(() -> app.bean(AssessmentService.class)
                 .add(teacher, classId, new AssessmentForm(0, 0, "Quiz", a.id(), "2027-02-05", "15")));
-        assertThatThrownBy(() -> run(() -> groundwork.saveWeights(
+        assertThatThrownBy(() -> run(() -> categories.saveWeights(
                         teacher, classId, new WeightsForm(3, List.of(new CategoryLine(b.id(), "A", "100", "bar", 4))))))
-                .hasMessage("B holds 1 assessment. Put them into another category first, then it can be removed.");
-        assertThat(categories()).containsExactly("A 60", "B 40");
+                .hasMessage("B holds 1 assessment. Put them into another category first, or retire it.");
+        assertThat(weighed()).containsExactly("A 60", "B 40");
     }
 
     @Test
     void twoWindowsDoNotOverwriteEachOtherUnseen() {
-        run(() -> groundwork.saveWeights(teacher, classId, weights(1, "A=100")));
-        assertThatThrownBy(() -> run(() -> groundwork.saveWeights(teacher, classId, weights(1, "B=100"))))
+        run(() -> categories.saveWeights(teacher, classId, weights(1, "A=100")));
+        assertThatThrownBy(() -> run(() -> categories.saveWeights(teacher, classId, weights(1, "B=100"))))
                 .hasMessageContaining("changed in another window")
                 .hasMessageContaining("A 100");
         assertThatThrownBy(() -> run(() -> groundwork.saveBoundaries(teacher, classId, bands(1, "7=85", "1=0"))))
                 .hasMessageContaining("changed in another window");
-        assertThat(categories()).containsExactly("A 100");
+        assertThat(weighed()).containsExactly("A 100");
     }
 
     @Test
@@ -174,9 +176,9 @@ class GroundworkServiceTest {
                 .hasMessageContaining("“One” stands twice")
                 .hasMessageContaining("“One” ends on 1 Dec, before it starts on 11 Dec.")
                 .hasMessageContaining("“One” and “Two” overlap");
-        run(() -> groundwork.saveWeights(teacher, classId, weights(1, "A=100")));
+        run(() -> categories.saveWeights(teacher, classId, weights(1, "A=100")));
         long category =
-                as(() -> groundwork.categories(teacher, classId)).get(0).line().id();
+                as(() -> categories.categories(teacher, classId)).get(0).line().id();
         run(() -> app.bean(AssessmentService.class)
                 .add(teacher, classId, new AssessmentForm(0, 0, "Quiz", category, "2027-02-05", "15")));
         YearForm shorter = new YearForm("2026/27", 1, List.of(TERMS.get(0)));

@@ -8,6 +8,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.Change;
 import aestimo.app.changes.ChangeService;
+import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.GroundworkService;
 import aestimo.app.groundwork.YearService;
@@ -53,12 +54,12 @@ class EntryServiceTest {
                                     List.of(new Forms.TermLine(0, "Term 2", "2027-01-04", "2027-03-26"))));
             long id = app.bean(GroundworkService.class).createClass(teacher, new Forms.ClassForm(year, "9B", "", 1));
             app.bean(RollService.class).keep(teacher, id, "Brandt, Ilva\nOsei, Kofi", "");
-            app.bean(GroundworkService.class)
+            app.bean(CategoryService.class)
                     .saveWeights(
                             teacher,
                             id,
                             new Forms.WeightsForm(1, List.of(new Forms.CategoryLine(0, "Tests", "100", "circle", 1))));
-            long category = app.bean(GroundworkService.class)
+            long category = app.bean(CategoryService.class)
                     .categories(teacher, id)
                     .get(0)
                     .line()

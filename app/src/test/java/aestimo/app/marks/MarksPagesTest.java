@@ -137,6 +137,21 @@ class MarksPagesTest {
                 found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
         type(assessment, "12");
         String change = base + "/assessments/" + assessment;
+        assertThat(visitor.post(
+                                change,
+                                "version",
+                                "1",
+                                "title",
+                                "Quiz 1",
+                                "category",
+                                category,
+                                "date",
+                                "2027-02-08",
+                                "outOf",
+                                "10")
+                        .body())
+                .contains("1 mark stands out of 15.")
+                .contains("scale them, to four places");
         assertThat(location(visitor.post(
                         change,
                         "version",
@@ -148,7 +163,9 @@ class MarksPagesTest {
                         "date",
                         "2027-02-08",
                         "outOf",
-                        "10")))
+                        "10",
+                        "marks",
+                        "keep")))
                 .startsWith(base + "/marks");
         String page = visitor.get(base + "/marks").body();
         assertThat(page).contains("Quiz 1").contains("/10 · 8 Feb").contains("12 is more than the out-of 10.");

@@ -1,0 +1,273 @@
+package aestimo.app.groundwork;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.frame.Plain;
+import aestimo.app.groundwork.Forms.CategoryLine;
+import aestimo.app.groundwork.Forms.WeightsForm;
+import aestimo.app.groundwork.GroundworkMapper.CategoryRow;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Averaging;
+import aestimo.core.book.Book;
+import aestimo.core.book.Category;
+import aestimo.core.book.CategoryId;
+import aestimo.core.book.Method;
+import aestimo.core.value.Fraction;
+import aestimo.core.value.Weight;
+import aestimo.core.value.WeightScale;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The categories of a class: what they weigh, how they average, which are retired. */
+@Service
+public class CategoryService {
+    static final List<String> SHAPES = List.of("triangle", "square", "circle", "diamond", "bar", "ring");
+    static final int HIGHEST_DROP = 9;
+
+    private final GroundworkMapper mapper;
+    private final BookService books;
+    private final ChangeService changes;
+    private final ClassSave save;
+
+    CategoryService(GroundworkMapper mapper, BookService books, ChangeService changes, ClassSave save) {
+        this.mapper = mapper;
+        this.books = books;
+        this.changes = changes;
+        this.save = save;
+    }
+
+    /** A category with how many assessments stand in it. */
+    public record CategoryCount(CategoryLine line, int assessments) {}
+
+    @Transactional(readOnly = true)
+    public List<CategoryCount> categories(TeacherId teacher, long classId) {
+        return mapper.findCategories(teacher, classId).stream()
+                .map(row -> new CategoryCount(line(row), row.assessments()))
+                .toList();
+    }
+
+    private static CategoryLine line(CategoryRow row) {
+        return new CategoryLine(
+                row.id(),
+                row.name(),
+                row.weight().toString(),
+                row.shape(),
+                row.tint(),
+                row.averaging().name(),
+                row.dropLowest(),
+                row.counts(),
+                row.retired());
+    }
+
+    /**
+     * Keeps a class's categories and weights.
+     *
+     * @throws FormException naming every reason why they cannot be kept, foremost that those with a say do not make
+     *     exactly 100
+     */
+    @Transactional
+    public void saveWeights(TeacherId teacher, long classId, WeightsForm form) {
+        Method method = books.open(teacher, classId).book().rules().method();
+        List<CategoryRow> before = mapper.findCategories(teacher, classId);
+        List<Category> categories = check(form);
+        if (method == Method.BY_CATEGORY) {
+            checkSum(categories);
+        }
+        Set<Long> kept = form.categories().stream().map(CategoryLine::id).collect(Collectors.toSet());
+        for (CategoryRow row : before) {
+            if (!kept.contains(row.id()) && row.assessments() > 0) {
+                throw new FormException(row.name() + " holds "
+                        + (row.assessments() == 1 ? "1 assessment" : row.assessments() + " assessments")
+                        + ". Put them into another category first, or retire it.");
+            }
+        }
+        save.advance(teacher, classId, form.version(), "categories " + words(before));
+        mapper.parkCategoryNames(teacher, classId);
+        before.stream()
+                .filter(row -> !kept.contains(row.id()))
+                .forEach(row -> mapper.deleteCategory(teacher, classId, row.id()));
+        for (int i = 0; i < form.categories().size(); i++) {
+            CategoryLine line = form.categories().get(i);
+            Weight weight = categories.get(i).weight();
+            if (line.id() == 0) {
+                mapper.insertCategory(teacher, classId, i, weight, line);
+            } else if (mapper.updateCategory(teacher, classId, i, weight, line) == 0) {
+                throw new NotFoundException("category");
+            }
+        }
+        save.check(teacher, classId);
+        changes.recordGroundwork(
+                teacher, classId, "weights", words(before), words(mapper.findCategories(teacher, classId)));
+    }
+
+    /**
+     * Retires a category, or takes it back into use, and moves assessments out of it.
+     *
+     * @param moves to which category each assessment goes; those not named stay and still count
+     * @throws FormException when an assessment cannot stand where it would go
+     * @throws NotFoundException when the class has no such category or assessment
+     */
+    @Transactional
+    public void retire(TeacherId teacher, long classId, long categoryId, boolean retired, Map<Long, Long> moves) {
+        ClassBook classBook = books.open(teacher, classId);
+        Category category = category(classBook, categoryId);
+        if (mapper.retireCategory(teacher, classId, categoryId, retired) == 0) {
+            throw new NotFoundException("category");
+        }
+        moves.forEach((assessmentId, to) -> {
+            Assessment assessment = classBook.assessment(assessmentId);
+            Category target = category(classBook, to);
+            if (target.retired()) {
+                throw new FormException(target.name() + " is retired and takes no assessment.");
+            }
+            if (mapper.moveAssessment(teacher, classId, assessmentId, categoryId, to) == 0) {
+                throw new FormException("“" + assessment.title() + "” was moved in another window meanwhile.");
+            }
+            changes.recordGroundwork(
+                    teacher,
+                    classId,
+                    "assessment",
+                    "“" + assessment.title() + "” in " + category.name(),
+                    "“" + assessment.title() + "” in " + target.name());
+        });
+        save.check(teacher, classId);
+        changes.recordGroundwork(
+                teacher,
+                classId,
+                "category",
+                category.name() + (category.retired() ? ", retired" : ""),
+                category.name() + (retired ? ", retired" : ""));
+    }
+
+    private static Category category(ClassBook classBook, long categoryId) {
+        return classBook.book().categories().stream()
+                .filter(category -> ClassBook.id(category) == categoryId)
+                .findFirst()
+                .orElseThrow(() -> new NotFoundException("category"));
+    }
+
+    /**
+     * The same form with the weights that have a say scaled to make exactly 100; keeps nothing.
+     *
+     * @throws FormException when a weight is no number, or all are 0
+     */
+    WeightsForm scaled(WeightsForm form) {
+        List<Weight> weights = new ArrayList<>();
+        for (CategoryLine line : form.categories()) {
+            if (line.counts()) {
+                weights.add(weight(line)
+                        .orElseThrow(() -> new FormException("The weight of " + line.name() + " is “" + line.weight()
+                                + "”. Give a number first, then scale.")));
+            }
+        }
+        if (weights.stream().allMatch(Weight::isZero)) {
+            throw new FormException("All weights are 0, so there is nothing to scale.");
+        }
+        List<Weight> scaled = WeightScale.toHundred(weights);
+        List<CategoryLine> lines = new ArrayList<>();
+        int next = 0;
+        for (CategoryLine line : form.categories()) {
+            lines.add(line.counts() ? line.withWeight(scaled.get(next++).toString()) : line);
+        }
+        return new WeightsForm(form.version(), lines);
+    }
+
+    /**
+     * What the results would be with the categories of a form, whatever their weights make; keeps nothing.
+     *
+     * @throws FormException when the form could not be kept for another reason than its sum
+     */
+    Book tried(ClassBook classBook, WeightsForm form) {
+        List<Category> categories = check(form);
+        Set<CategoryId> left = categories.stream().map(Category::id).collect(Collectors.toSet());
+        for (Assessment assessment : classBook.book().assessments()) {
+            if (!left.contains(assessment.category())) {
+                throw new FormException("“" + assessment.title() + "” stands in a category taken out.");
+            }
+        }
+        return ClassSave.tried(classBook.book().toBuilder().categories(categories));
+    }
+
+    private static String words(List<CategoryRow> categories) {
+        return categories.stream()
+                .map(row -> row.name()
+                        + (row.counts() ? " " + row.weight() : " practice")
+                        + (row.averaging() == Averaging.POINTS ? " by points" : "")
+                        + (row.dropLowest() == 0 ? "" : " less the lowest " + row.dropLowest()))
+                .collect(Collectors.joining(", "));
+    }
+
+    private static Optional<Weight> weight(CategoryLine line) {
+        try {
+            Weight weight = line.counts() ? Weight.parse(line.weight()) : Weight.ZERO;
+            return Optional.of(weight).filter(own -> own.toFraction().compareTo(Fraction.HUNDRED) <= 0);
+        } catch (IllegalArgumentException none) {
+            return Optional.empty();
+        }
+    }
+
+    /** As categories of the core, in the form's order; one not kept yet has the id it stands at. */
+    private static List<Category> check(WeightsForm form) {
+        List<String> problems = new ArrayList<>();
+        List<Category> categories = new ArrayList<>();
+        Set<String> names = new HashSet<>();
+        for (CategoryLine line : form.categories()) {
+            String called = line.name().isEmpty() ? "a category" : line.name();
+            if (line.name().isEmpty() || line.name().length() > GroundworkService.LONGEST_NAME) {
+                problems.add("Each category needs a name of 1 to " + GroundworkService.LONGEST_NAME + " letters.");
+            } else if (!names.add(line.name())) {
+                problems.add("There are two categories called " + line.name() + ". Give one another name.");
+            }
+            if (!SHAPES.contains(line.shape()) || line.tint() < 1 || line.tint() > GroundworkService.TINTS) {
+                problems.add("Choose a shape and a colour for " + called + ".");
+            }
+            boolean points = line.averaging().equals(Averaging.POINTS.name());
+            if (points && line.dropLowest() > 0) {
+                problems.add(
+                        called + " averages by points, so it cannot drop its lowest: a higher mark could then lower "
+                                + "a result. Average each alike, or drop none.");
+            }
+            Optional<Weight> weight = weight(line);
+            if (weight.isEmpty()) {
+                problems.add("The weight of " + called + " is “" + line.weight()
+                        + "”. It must be a number from 0 to 100, with at most four places.");
+            }
+            categories.add(new Category(
+                    new CategoryId(line.id() == 0 ? "new" + categories.size() : Long.toString(line.id())),
+                    line.name(),
+                    weight.orElse(Weight.ZERO),
+                    points ? Averaging.POINTS : Averaging.EQUAL,
+                    points ? 0 : line.dropLowest(),
+                    line.counts(),
+                    line.retired()));
+        }
+        if (form.categories().isEmpty()) {
+            problems.add("The class needs at least one category.");
+        }
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+        return categories;
+    }
+
+    private static void checkSum(List<Category> categories) {
+        Fraction sum = categories.stream()
+                .filter(Category::counts)
+                .map(category -> category.weight().toFraction())
+                .reduce(Fraction.ZERO, Fraction::plus);
+        if (!sum.equals(Fraction.HUNDRED)) {
+            throw new FormException("Weights make " + Plain.words(sum) + ". They must make 100.");
+        }
+    }
+}

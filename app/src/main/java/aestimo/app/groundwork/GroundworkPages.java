@@ -1,0 +1,61 @@
+package aestimo.app.groundwork;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.PageFrame;
+import aestimo.app.web.FormException;
+import aestimo.core.book.Book;
+import java.util.Map;
+import java.util.function.Supplier;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** What the pages of a class's groundwork have in common. */
+@Component
+class GroundworkPages {
+    private final BookService books;
+    private final FrameService frames;
+
+    GroundworkPages(BookService books, FrameService frames) {
+        this.books = books;
+        this.frames = frames;
+    }
+
+    /** Opens the class and puts the frame of one of its pages into the model. */
+    ClassBook open(SignedInTeacher teacher, long classId, Map<String, String> parameters, String page, Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/" + page));
+        return classBook;
+    }
+
+    /** To a page of the class's groundwork, over the span looked at. */
+    static String redirect(long classId, String page, Model model) {
+        String query = frame(model).query();
+        return "redirect:/classes/" + classId + "/groundwork/" + page + (query.isEmpty() ? "" : "?" + query);
+    }
+
+    /**
+     * The part of a page that says what a form would move, as it is filled in.
+     *
+     * @param tried the book as the form would leave it
+     */
+    static String wouldMove(ClassBook classBook, Supplier<Book> tried, Model model) {
+        try {
+            model.addAttribute(
+                    "move",
+                    WouldMove.between(
+                            classBook.book(),
+                            tried.get(),
+                            frame(model).span().orElseThrow().span()));
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+        }
+        return "groundwork/would-move :: said";
+    }
+
+    private static PageFrame frame(Model model) {
+        return (PageFrame) model.getAttribute("frame");
+    }
+}

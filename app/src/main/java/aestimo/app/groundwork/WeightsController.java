@@ -1,0 +1,238 @@
+package aestimo.app.groundwork;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.Plain;
+import aestimo.app.groundwork.CategoryService.CategoryCount;
+import aestimo.app.groundwork.Forms.BandLine;
+import aestimo.app.groundwork.Forms.BoundariesForm;
+import aestimo.app.groundwork.Forms.CategoryLine;
+import aestimo.app.groundwork.Forms.WeightsForm;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Category;
+import aestimo.core.result.Span;
+import aestimo.core.result.Standing;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The page of categories, their weights, and boundaries. */
+@Controller
+@RequestMapping("/classes/{classId}/groundwork")
+class WeightsController {
+    private static final List<String> TINT_NAMES =
+            List.of("ochre", "verdigris", "plum", "blue", "moss", "slate", "clay", "indigo");
+
+    private final CategoryService categories;
+    private final GroundworkService groundwork;
+    private final GroundworkPages pages;
+
+    WeightsController(CategoryService categories, GroundworkService groundwork, GroundworkPages pages) {
+        this.categories = categories;
+        this.groundwork = groundwork;
+        this.pages = pages;
+    }
+
+    @GetMapping("/weights")
+    String show(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        long retiring = FormFields.toNumber(parameters.getOrDefault("retire", ""));
+        if (retiring != 0) {
+            model.addAttribute("retire", Retirement.of(classBook, retiring));
+        }
+        return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+    }
+
+    /**
+     * A category about to be retired, or to be taken back into use.
+     *
+     * @param others where its assessments could go
+     */
+    record Retirement(Category category, List<Assessment> assessments, List<Category> others) {
+        static Retirement of(ClassBook classBook, long categoryId) {
+            Category category = classBook.book().categories().stream()
+                    .filter(other -> ClassBook.id(other) == categoryId)
+                    .findFirst()
+                    .orElseThrow(() -> new NotFoundException("category"));
+            return new Retirement(
+                    category,
+                    classBook.book().assessments().stream()
+                            .filter(assessment -> assessment.category().equals(category.id()))
+                            .toList(),
+                    classBook.book().categories().stream()
+                            .filter(other -> other != category && !other.retired())
+                            .toList());
+        }
+    }
+
+    @PostMapping("/weights")
+    String save(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        WeightsForm form = WeightsForm.read(fields);
+        try {
+            categories.saveWeights(teacher.id(), classId, form);
+        } catch (FormException refused) {
+            model.addAttribute("weightProblems", refused.problems());
+            return page(teacher, classBook, form, boundariesForm(classBook), model);
+        }
+        told.addFlashAttribute("done", "Categories and weights are kept.");
+        return GroundworkPages.redirect(classId, "weights", model);
+    }
+
+    @PostMapping("/weights/scale")
+    String scale(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        WeightsForm form = WeightsForm.read(fields);
+        try {
+            form = categories.scaled(form);
+            model.addAttribute("done", "Scaled to 100, not kept yet. Look, then keep the weights.");
+        } catch (FormException refused) {
+            model.addAttribute("weightProblems", refused.problems());
+        }
+        return page(teacher, classBook, form, boundariesForm(classBook), model);
+    }
+
+    @PostMapping("/weights/look")
+    String look(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        return GroundworkPages.wouldMove(classBook, () -> categories.tried(classBook, WeightsForm.read(fields)), model);
+    }
+
+    @PostMapping("/categories/{categoryId}/retire")
+    String retire(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long categoryId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        boolean retired = fields.text("retired").equals("true");
+        Map<Long, Long> moves = new HashMap<>();
+        for (int i = 0; i < fields.texts("piece").size(); i++) {
+            long to = FormFields.toNumber(fields.text("moveTo", i));
+            if (to != 0) {
+                moves.put(FormFields.toNumber(fields.text("piece", i)), to);
+            }
+        }
+        try {
+            categories.retire(teacher.id(), classId, categoryId, retired, moves);
+        } catch (FormException refused) {
+            model.addAttribute("weightProblems", refused.problems());
+            model.addAttribute("retire", Retirement.of(classBook, categoryId));
+            return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+        }
+        told.addFlashAttribute("done", retired ? "The category is retired." : "The category is in use again.");
+        return GroundworkPages.redirect(classId, "weights", model);
+    }
+
+    @PostMapping("/boundaries")
+    String saveBoundaries(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        BoundariesForm form = BoundariesForm.read(fields);
+        try {
+            groundwork.saveBoundaries(teacher.id(), classId, form);
+        } catch (FormException refused) {
+            model.addAttribute("boundaryProblems", refused.problems());
+            return page(teacher, classBook, weightsForm(teacher, classBook), form, model);
+        }
+        told.addFlashAttribute(
+                "done",
+                form.bands().isEmpty()
+                        ? "Boundaries are kept: none, so percents stand without grades."
+                        : "Boundaries are kept.");
+        return GroundworkPages.redirect(classId, "weights", model);
+    }
+
+    @PostMapping("/boundaries/look")
+    String lookAtBoundaries(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        return GroundworkPages.wouldMove(
+                classBook, () -> groundwork.tried(classBook, BoundariesForm.read(fields)), model);
+    }
+
+    private ClassBook open(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
+        return pages.open(teacher, classId, parameters, "weights", model);
+    }
+
+    private WeightsForm weightsForm(SignedInTeacher teacher, ClassBook classBook) {
+        return new WeightsForm(
+                classBook.row().version(),
+                categories.categories(teacher.id(), classBook.row().id()).stream()
+                        .map(CategoryCount::line)
+                        .toList());
+    }
+
+    private static BoundariesForm boundariesForm(ClassBook classBook) {
+        List<BandLine> bands = classBook.book().boundaries().bands().stream()
+                .map(band -> new BandLine(band.label(), Plain.words(band.from())))
+                .toList();
+        return new BoundariesForm(classBook.row().version(), bands);
+    }
+
+    private String page(
+            SignedInTeacher teacher, ClassBook classBook, WeightsForm weights, BoundariesForm boundaries, Model model) {
+        // Forms sent again after another window's save are about the groundwork as it is now.
+        int version = classBook.row().version();
+        model.addAttribute("weights", new WeightsForm(version, weights.categories()));
+        model.addAttribute("boundaries", new BoundariesForm(version, boundaries.bands()));
+        model.addAttribute("rules", classBook.book().rules());
+        model.addAttribute("shapes", CategoryService.SHAPES);
+        model.addAttribute("tints", GroundworkService.TINTS);
+        model.addAttribute("tintNames", TINT_NAMES);
+        model.addAttribute("highestDrop", CategoryService.HIGHEST_DROP);
+        model.addAttribute("blank", new CategoryLine(0, "", "", "circle", 4));
+        model.addAttribute("weightBar", WeightBar.of(classBook));
+        model.addAttribute(
+                "counts",
+                categories.categories(teacher.id(), classBook.row().id()).stream()
+                        .collect(Collectors.toMap(count -> count.line().id(), CategoryCount::assessments)));
+        model.addAttribute("rail", BoundaryRail.of(Standing.of(classBook.book(), new Span.Year())));
+        return "groundwork/weights";
+    }
+}
