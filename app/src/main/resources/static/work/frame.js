@@ -133,3 +133,14 @@ aestimo.look = (form) => {
   form.addEventListener("click", (event) => { if (event.target.closest("button.row-out")) ask(); });
 };
 for (const form of document.querySelectorAll("form[data-look]")) aestimo.look(form);
+
+// Settling a bring-in: every choice is sent at once, and the page comes back where it was scrolled to.
+aestimo.settle = (form) => {
+  const page = document.getElementById("page");
+  const kept = `aestimo-scroll-${location.pathname}`;
+  page.scrollTop = Number(sessionStorage.getItem(kept) ?? 0);
+  sessionStorage.removeItem(kept);
+  form.addEventListener("change", () => form.requestSubmit());
+  form.addEventListener("submit", () => sessionStorage.setItem(kept, String(page.scrollTop)));
+};
+for (const form of document.querySelectorAll("form[data-settle]")) aestimo.settle(form);

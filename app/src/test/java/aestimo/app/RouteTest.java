@@ -5,11 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
+import aestimo.app.bringin.BringInService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
+import aestimo.exchange.sheet.Sheet;
 import java.net.http.HttpResponse;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -64,12 +67,27 @@ class RouteTest {
                 teacher, () -> books.open(teacher, books.classes(teacher).get(0).id()));
     }
 
-    private static Map<String, String> ids(ClassBook classBook, ClassBook assessmentFrom) {
+    private static Map<String, String> ids(RunningApp app, ClassBook classBook, ClassBook otherIdsFrom) {
         return Map.of(
                 "classId", Long.toString(classBook.row().id()),
                 "yearId", Long.toString(classBook.row().yearId()),
-                "assessmentId", assessmentFrom.book().assessments().get(0).id().text(),
-                "categoryId", assessmentFrom.book().categories().get(0).id().text());
+                "assessmentId", otherIdsFrom.book().assessments().get(0).id().text(),
+                "categoryId", otherIdsFrom.book().categories().get(0).id().text(),
+                "bringInId", Long.toString(bringIn(app)));
+    }
+
+    /** One of marin's first class. */
+    private static long bringIn(RunningApp app) {
+        TeacherId marin = teacher(app, "marin");
+        long classId = firstClass(app, "marin").row().id();
+        return ActingTeacher.as(
+                marin,
+                () -> app.bean(BringInService.class)
+                        .start(
+                                marin,
+                                classId,
+                                "marks",
+                                new Sheet("", List.of(List.of("Name", "Geography"), List.of("Ilva", "3")))));
     }
 
     @Test
@@ -79,7 +97,7 @@ class RouteTest {
             if (!DOOR.contains(route.substring(route.indexOf(' ') + 1))) {
                 Visitor stranger = new Visitor(app.address());
                 stranger.get("/sign-in");
-                HttpResponse<String> answer = ask(stranger, route, ids(theirs, theirs));
+                HttpResponse<String> answer = ask(stranger, route, ids(app, theirs, theirs));
                 assertThat(answer.statusCode()).as(route).isIn(302, 401);
                 assertThat(answer.headers().firstValue("Location").orElse("/sign-in"))
                         .as(route)
@@ -97,14 +115,14 @@ class RouteTest {
         int walked = 0;
         for (String route : routes(app)) {
             if (route.contains("{")) {
-                assertThat(ask(okello, route, ids(theirs, theirs)).statusCode())
+                assertThat(ask(okello, route, ids(app, theirs, theirs)).statusCode())
                         .as(route)
                         .isEqualTo(404);
                 walked++;
             }
-            if (route.contains("{classId}") && route.contains("{assessmentId}")) {
-                assertThat(ask(okello, route, ids(own, theirs)).statusCode())
-                        .as("%s with the assessment alone of another", route)
+            if (route.contains("{classId}") && route.indexOf('{') != route.lastIndexOf('{')) {
+                assertThat(ask(okello, route, ids(app, own, theirs)).statusCode())
+                        .as("%s with the last id alone of another", route)
                         .isEqualTo(404);
             }
         }

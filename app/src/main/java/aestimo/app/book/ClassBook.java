@@ -59,24 +59,25 @@ public final class ClassBook {
 
     /** The entry's version; 0 for a cell never touched. */
     public int version(Assessment assessment, Student student) {
-        return versions.getOrDefault(new Cell(id(assessment), id(student)), 0);
+        return version(id(assessment), id(student));
+    }
+
+    /** The same by ids. */
+    public int version(long assessmentId, long enrolmentId) {
+        return versions.getOrDefault(new Cell(assessmentId, enrolmentId), 0);
     }
 
     /** @throws NotFoundException when the class has no such student */
     public Student student(long enrolmentId) {
-        StudentId id = new StudentId(Long.toString(enrolmentId));
-        return book.students().stream()
-                .filter(student -> student.id().equals(id))
-                .findFirst()
+        return book.placeOf(new StudentId(Long.toString(enrolmentId)))
+                .map(book.students()::get)
                 .orElseThrow(() -> new NotFoundException("student"));
     }
 
     /** @throws NotFoundException when the class has no such assessment */
     public Assessment assessment(long assessmentId) {
-        AssessmentId id = new AssessmentId(Long.toString(assessmentId));
-        return book.assessments().stream()
-                .filter(assessment -> assessment.id().equals(id))
-                .findFirst()
+        return book.placeOf(new AssessmentId(Long.toString(assessmentId)))
+                .map(book.assessments()::get)
                 .orElseThrow(() -> new NotFoundException("assessment"));
     }
 

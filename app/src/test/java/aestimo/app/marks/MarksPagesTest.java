@@ -1,14 +1,14 @@
 package aestimo.app.marks;
 
+import static aestimo.app.testing.OwnClass.found;
+import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import aestimo.app.account.AccountService;
+import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
 import java.util.UUID;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -18,51 +18,22 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class MarksPagesTest {
     private static final String EVIL = "<script>alert('x')</script>";
 
+    private OwnClass own;
     private Visitor visitor;
     private String base;
     private String category;
 
     @BeforeEach
     void makeAClassByItsForms(RunningApp app) {
-        String name = "m" + UUID.randomUUID();
-        app.bean(AccountService.class).create(name, "Mo " + EVIL, "long enough to do");
-        visitor = new Visitor(app.address());
-        visitor.signIn(name, "long enough to do");
-        String year = location(visitor.post(
-                "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
-        String students = location(visitor.post(
-                "/classes", "yearId", year.replaceAll(".*year=", ""), "name", "9B", "subject", EVIL, "tint", "2"));
-        base = students.replaceAll("/groundwork/.*", "");
-        visitor.post(base + "/groundwork/students/keep", "pasted", "Brandt, Ilva\n=cmd, " + EVIL + "\n");
-        visitor.post(
-                base + "/groundwork/weights",
-                "version",
-                "1",
-                "categoryName",
-                "Tests",
-                "weight",
-                "100",
-                "shape",
-                "ring",
-                "tint",
-                "3");
-        category = found(
-                "<option value=\"(\\d+)\"[^>]*>Tests<",
-                visitor.get(base + "/marks?new").body());
-    }
-
-    private static String location(HttpResponse<String> answer) {
-        return answer.headers().firstValue("Location").orElse("").replaceAll("^https?://[^/]+", "");
-    }
-
-    private static String found(String pattern, String text) {
-        Matcher matcher = Pattern.compile(pattern).matcher(text);
-        assertThat(matcher.find()).as(pattern).isTrue();
-        return matcher.group(1);
+        own = new OwnClass(app, EVIL);
+        own.addStudents("Brandt, Ilva\n=cmd, " + EVIL + "\n");
+        visitor = own.visitor();
+        base = own.base();
+        category = own.addCategory("Tests");
     }
 
     private HttpResponse<String> addQuiz(String title, String date, String outOf) {
-        return visitor.post(base + "/assessments", "title", title, "category", category, "date", date, "outOf", outOf);
+        return own.addPiece(title, category, date, outOf);
     }
 
     private String type(String assessment, String text) {

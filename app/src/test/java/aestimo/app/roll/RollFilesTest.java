@@ -2,14 +2,13 @@ package aestimo.app.roll;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import aestimo.app.account.AccountService;
+import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.util.UUID;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -23,20 +22,9 @@ class RollFilesTest {
 
     @BeforeEach
     void makeAnEmptyClass(RunningApp app) {
-        String name = "f" + UUID.randomUUID();
-        app.bean(AccountService.class).create(name, "Mo Marin", "long enough to do");
-        visitor = new Visitor(app.address());
-        visitor.signIn(name, "long enough to do");
-        String year = location(visitor.post(
-                "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
-        students = location(visitor.post(
-                        "/classes", "yearId", year.replaceAll(".*year=", ""), "name", "9B", "subject", "", "tint", "2"))
-                .replaceAll("\\?.*", "");
-        visitor.get(students);
-    }
-
-    private static String location(HttpResponse<String> answer) {
-        return answer.headers().firstValue("Location").orElse("").replaceAll("^https?://[^/]+", "");
+        OwnClass own = new OwnClass(app, "");
+        visitor = own.visitor();
+        students = own.base() + "/groundwork/students";
     }
 
     private HttpResponse<String> preview(byte[] file) {

@@ -29,7 +29,9 @@ class MapperStatementTest {
         assertThat(statements).hasSizeGreaterThan(30);
         for (MappedStatement statement : statements) {
             Map<String, Object> parameters = new HashMap<>();
-            parameters.put("kept", List.of(1L));
+            for (String list : List.of("kept", "entries", "assessments", "enrolments", "numbers")) {
+                parameters.put(list, List.of(1L));
+            }
             var bound = statement.getBoundSql(parameters);
             assertThat(bound.getParameterMappings())
                     .as(statement.getId())

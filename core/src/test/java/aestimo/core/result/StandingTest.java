@@ -143,15 +143,17 @@ class StandingTest {
                         .build())
                 .student("Ann", mark("101"))
                 .student("Bo", mark("99"))
-                .student("Cy", mark("5"));
+                .student("Cy", mark("5"))
+                .student("Dee", mark("99"));
         Standing standing = Standing.of(made.book(), YEAR);
         assertThat(standing.students().get(0).result().orElseThrow().shown()).isEqualTo("1010.0");
         assertThat(standing.students().get(1).result().orElseThrow().shown()).isEqualTo("990.0");
-        assertThat(standing.assessments().get(0).mean()).hasToString("Optional[2050/3 %]");
+        assertThat(standing.assessments().get(0).mean()).hasToString("Optional[760 %]");
         assertThat(standing.assessments().get(0).highest()).contains(Percent.of(1010));
         assertThat(standing.assessments().get(0).standardDeviation().orElseThrow())
-                .isCloseTo(447.909, within(0.001));
-        assertThat(standing.assessments().get(0).placeOf(made.students.get(2))).hasToString("Optional[3]");
+                .isCloseTo(410, within(1e-8));
+        assertThat(standing.assessments().get(0).placeOf(made.students.get(1))).hasToString("Optional[=2]");
+        assertThat(standing.assessments().get(0).placeOf(made.students.get(2))).hasToString("Optional[4]");
     }
 
     @Test

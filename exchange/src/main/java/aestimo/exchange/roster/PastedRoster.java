@@ -185,18 +185,9 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
         String given = values.getOrDefault(RosterColumn.GIVEN, "");
         String name = values.getOrDefault(RosterColumn.NAME, "");
         if (family.isEmpty()) {
-            int comma = name.indexOf(',');
-            int lastSpace = name.lastIndexOf(' ');
-            if (comma >= 0) {
-                family = name.substring(0, comma).strip();
-                given = name.substring(comma + 1).strip();
-            } else if (lastSpace > 0) {
-                // “Ida Bellweather”: without a comma the last word is the family name.
-                family = name.substring(lastSpace + 1);
-                given = name.substring(0, lastSpace);
-            } else {
-                family = name;
-            }
+            PersonName split = PersonName.split(name);
+            family = split.family();
+            given = split.given();
         }
         return new RosterLine(
                 number,

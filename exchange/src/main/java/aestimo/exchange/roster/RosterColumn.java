@@ -42,7 +42,7 @@ public enum RosterColumn {
     }
 
     /** The column a heading names; empty where it names none of these. */
-    static Optional<RosterColumn> headed(String heading) {
+    public static Optional<RosterColumn> headed(String heading) {
         String plain = heading.strip().toLowerCase(Locale.ROOT).replaceAll("[\\s_]+", " ");
         for (RosterColumn column : values()) {
             if (column.headings.contains(plain)) {

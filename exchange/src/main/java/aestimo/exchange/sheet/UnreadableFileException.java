@@ -4,11 +4,11 @@ package aestimo.exchange.sheet;
 public final class UnreadableFileException extends Exception {
     private static final long serialVersionUID = 1L;
 
-    UnreadableFileException(String words) {
+    public UnreadableFileException(String words) {
         super(words);
     }
 
-    UnreadableFileException(String words, Throwable cause) {
+    public UnreadableFileException(String words, Throwable cause) {
         super(words, cause);
     }
 }

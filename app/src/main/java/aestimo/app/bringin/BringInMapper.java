@@ -1,0 +1,157 @@
+package aestimo.app.bringin;
+
+import aestimo.app.store.TeacherId;
+import aestimo.core.value.Mark;
+import aestimo.exchange.marks.Known;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+
+@Mapper
+interface BringInMapper {
+    /** A bring-in as it is kept; {@code made} is empty until it is done. */
+    record BringInRow(
+            long id,
+            long classId,
+            String source,
+            String sheet,
+            String choices,
+            String state,
+            String made,
+            OffsetDateTime at) {}
+
+    /** One as listed. */
+    record ListedRow(long id, String source, String state, OffsetDateTime at, int entries) {}
+
+    /** An entry to be written, with what stood there; marks are null unless an entry is one. */
+    record BroughtRow(
+            long assessmentId,
+            long enrolmentId,
+            int base,
+            String kind,
+            Mark mark,
+            String words,
+            boolean late,
+            boolean toFinish,
+            String wasKind,
+            Mark wasMark,
+            String wasWords,
+            boolean wasLate,
+            boolean wasToFinish,
+            String was,
+            String became) {}
+
+    /** An entry that was written, what stood there before, and the version that stands there now. */
+    record StandingRow(
+            long assessmentId,
+            long enrolmentId,
+            String wasKind,
+            Mark wasMark,
+            String wasWords,
+            boolean wasLate,
+            boolean wasToFinish,
+            int version,
+            int now,
+            String title,
+            String student) {
+        boolean isAltered() {
+            return now != version;
+        }
+    }
+
+    /** Returns null where the teacher has no such class; holds it until the end of the transaction. */
+    Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<Known> findKnown(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    long insert(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("source") String source,
+            @Param("sheet") String sheet,
+            @Param("choices") String choices,
+            @Param("at") OffsetDateTime at);
+
+    Optional<BringInRow> find(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("bringInId") long bringInId);
+
+    List<ListedRow> findAll(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /** Alters one that is still open; returns 0 where it is not. */
+    int updateChoices(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("bringInId") long bringInId,
+            @Param("choices") String choices);
+
+    /** Moves one on from a state; returns 0 where it is in another. */
+    int advance(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("bringInId") long bringInId,
+            @Param("from") String from,
+            @Param("to") String to,
+            @Param("made") String made,
+            @Param("at") OffsetDateTime at);
+
+    int deleteOpen(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("bringInId") long bringInId);
+
+    /** Writes entries whose versions are as given; returns how many could be. */
+    int writeEntries(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("entries") List<BroughtRow> entries);
+
+    void insertBrought(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("bringInId") long bringInId,
+            @Param("entries") List<BroughtRow> entries);
+
+    void insertChanges(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("how") String how,
+            @Param("at") OffsetDateTime at,
+            @Param("entries") List<BroughtRow> entries);
+
+    List<StandingRow> findBrought(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("bringInId") long bringInId);
+
+    /** How many entries stand in some assessments, or of some students, that a bring-in made, but came another way. */
+    int countOthers(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("bringInId") long bringInId,
+            @Param("assessments") List<Long> assessments,
+            @Param("enrolments") List<Long> enrolments);
+
+    void deleteAssessments(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("assessments") List<Long> assessments);
+
+    void deleteEnrolments(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolments") List<Long> enrolments);
+
+    /** The number of a student some student of the teacher has already; empty for none of these. */
+    List<String> findTakenNumbers(@Param("teacher") TeacherId teacher, @Param("numbers") List<String> numbers);
+
+    long insertStudent(@Param("teacher") TeacherId teacher, @Param("student") Known student);
+
+    long insertEnrolment(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("studentId") long studentId,
+            @Param("set") String set);
+
+    String findLayout(@Param("teacher") TeacherId teacher, @Param("headings") String headings);
+
+    void saveLayout(
+            @Param("teacher") TeacherId teacher, @Param("headings") String headings, @Param("choices") String choices);
+}

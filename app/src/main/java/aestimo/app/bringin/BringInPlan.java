@@ -1,0 +1,199 @@
+package aestimo.app.bringin;
+
+import aestimo.core.book.Assessment;
+import aestimo.core.entry.Entry;
+import aestimo.exchange.marks.ColumnRole;
+import aestimo.exchange.marks.MarkColumn;
+import aestimo.exchange.marks.MarkSheet;
+import aestimo.exchange.marks.StudentFinder.How;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * What a sheet would bring, cell by cell, as it is settled so far; nothing is kept yet. Immutable.
+ *
+ * @param missing list names of those present of whom the sheet holds no row
+ * @param warnings what to look at before bringing in, such as rows without names
+ */
+public record BringInPlan(
+        MarkSheet sheet, List<Column> columns, List<Line> lines, List<String> missing, List<String> warnings) {
+    /**
+     * One column.
+     *
+     * @param assessment what its cells are understood by: the class's own, or the one that would be made; empty where it
+     *     holds no marks, or cannot be made yet
+     * @param problem why it cannot be brought in as it is settled; empty text for none
+     */
+    public record Column(MarkColumn found, Choices.Column choice, Optional<Assessment> assessment, String problem) {
+        public boolean isUsed() {
+            return choice.role() != ColumnRole.LEFT_OUT;
+        }
+    }
+
+    /** What becomes of a row. */
+    public enum Fate {
+        /** Its student is known. */
+        MATCHED,
+        /** Its student is added to the class. */
+        ADDED,
+        /** The teacher left it out, or another row of the student is the later. */
+        LEFT,
+        /** Its student is to be settled; left out as long as it is not. */
+        TO_SETTLE,
+        /** Nobody of the class. */
+        STRANGER
+    }
+
+    /**
+     * One row.
+     *
+     * @param name as it stands in the sheet
+     * @param enrolmentId of the student it is about; 0 for one who would be added, or for nobody
+     * @param student the list name of that student; empty text for nobody
+     * @param choice how the teacher settled it; empty text where nothing was said
+     * @param words what will happen, where that is not plain
+     */
+    public record Line(
+            MarkSheet.Row row,
+            String name,
+            Fate fate,
+            long enrolmentId,
+            String student,
+            How how,
+            String choice,
+            String words,
+            List<Cell> cells) {
+        public boolean isTaken() {
+            return fate == Fate.MATCHED || fate == Fate.ADDED;
+        }
+
+        /** Whether something of it wants to be looked at. */
+        public boolean isNotable() {
+            return fate != Fate.MATCHED && fate != Fate.ADDED
+                    || !words.isEmpty()
+                    || cells.stream()
+                            .anyMatch(cell -> cell.outcome() == Outcome.DOUBT
+                                    || cell.outcome().isOver());
+        }
+    }
+
+    /** What becomes of a cell. */
+    public enum Outcome {
+        /** It says nothing. */
+        NOTHING,
+        /** It is written where nothing stood. */
+        NEW,
+        /** The same stands already. */
+        SAME,
+        /** It takes the place of what stands. */
+        REPLACES,
+        /** What stands is kept. */
+        KEPT,
+        /** It is written as words, in doubt. */
+        DOUBT;
+
+        boolean isOver() {
+            return this == REPLACES || this == KEPT;
+        }
+
+        boolean isWritten() {
+            return this == NEW || this == REPLACES || this == DOUBT;
+        }
+    }
+
+    /**
+     * One cell of a column of marks.
+     *
+     * @param column the column's place
+     * @param entry as understood
+     * @param standing what stands there now; blank for nothing
+     * @param reason why it is in doubt; empty text where it is not
+     */
+    public record Cell(int column, String text, Entry entry, Entry standing, Outcome outcome, String reason) {
+        /** Such as “12 → 13”. */
+        public String shown() {
+            return switch (outcome) {
+                case NOTHING -> "";
+                case REPLACES -> standing + " → " + entry;
+                case KEPT -> standing + " stays, not " + entry;
+                default -> entry.toString();
+            };
+        }
+    }
+
+    /** The columns with marks, in their order. */
+    public List<Column> marks() {
+        return columns.stream()
+                .filter(column -> column.choice().role() == ColumnRole.MARKS)
+                .toList();
+    }
+
+    /** Whether a row that is taken has a dash there: only then is there a question what it means. */
+    public boolean hasDash(Column column) {
+        return taken(column).anyMatch(Planner::isDash);
+    }
+
+    /** Whether a row that is taken has nothing there. */
+    public boolean hasEmpty(Column column) {
+        return taken(column).anyMatch(String::isEmpty);
+    }
+
+    private Stream<String> taken(Column column) {
+        return lines.stream()
+                .filter(Line::isTaken)
+                .map(line -> line.row().cell(column.found().place()));
+    }
+
+    /** Whether something else stands already where the column has an entry. */
+    public boolean hasStanding(Column column) {
+        return lines.stream()
+                .flatMap(line -> line.cells().stream())
+                .anyMatch(cell -> cell.column() == column.found().place()
+                        && cell.outcome().isOver());
+    }
+
+    /** Whether the teacher has something to say about the column besides what it holds. */
+    public boolean hasMore(Column column) {
+        return column.choice().role() == ColumnRole.MARKS
+                && (column.choice().isNew() || hasDash(column) || hasEmpty(column) || hasStanding(column));
+    }
+
+    public long used() {
+        return columns.stream().filter(Column::isUsed).count();
+    }
+
+    public long count(Fate fate) {
+        return lines.stream().filter(line -> line.fate() == fate).count();
+    }
+
+    /** How many entries would be written. */
+    public long written() {
+        return lines.stream()
+                .filter(Line::isTaken)
+                .flatMap(line -> line.cells().stream())
+                .filter(cell -> cell.outcome().isWritten())
+                .count();
+    }
+
+    /** How many of them would be in doubt. */
+    public long doubtful() {
+        return lines.stream()
+                .filter(Line::isTaken)
+                .flatMap(line -> line.cells().stream())
+                .filter(cell -> cell.outcome() == Outcome.DOUBT)
+                .count();
+    }
+
+    /** Whether there is anything to bring in. */
+    public boolean bringsAnything() {
+        return written() > 0 || count(Fate.ADDED) > 0;
+    }
+
+    public List<String> problems() {
+        return columns.stream()
+                .map(Column::problem)
+                .filter(problem -> !problem.isEmpty())
+                .toList();
+    }
+}

@@ -1,0 +1,426 @@
+package aestimo.app.bringin;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.bringin.BringInMapper.BringInRow;
+import aestimo.app.bringin.BringInMapper.BroughtRow;
+import aestimo.app.bringin.BringInMapper.StandingRow;
+import aestimo.app.bringin.BringInPlan.Cell;
+import aestimo.app.bringin.BringInPlan.Column;
+import aestimo.app.bringin.BringInPlan.Line;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.marks.AssessmentForm;
+import aestimo.app.marks.AssessmentService;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
+import aestimo.exchange.marks.ColumnRole;
+import aestimo.exchange.marks.Known;
+import aestimo.exchange.marks.MarkSheet;
+import aestimo.exchange.marks.StudentFinder;
+import aestimo.exchange.roster.PersonName;
+import aestimo.exchange.sheet.Sheet;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Brings students and marks in. A file is read once and kept; how it is understood is settled step by step; then all of it
+ * comes in or nothing, and all of it can be taken back.
+ */
+@Service
+public class BringInService {
+    static final int MOST_STUDENTS = 2_500;
+    /** So many rows go into one statement. */
+    private static final int AT_ONCE = 1_000;
+
+    private static final int MOST_NAMED = 3;
+    private static final String DONE_ALREADY = "This was brought in already. Nothing was done twice.";
+
+    private final BringInMapper mapper;
+    private final BookService books;
+    private final AssessmentService assessments;
+    private final ChangeService changes;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    BringInService(
+            BringInMapper mapper,
+            BookService books,
+            AssessmentService assessments,
+            ChangeService changes,
+            JsonMapper json,
+            Clock clock) {
+        this.mapper = mapper;
+        this.books = books;
+        this.assessments = assessments;
+        this.changes = changes;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** What a bring-in made besides entries. */
+    record Made(List<Long> assessments, List<Long> enrolments) {}
+
+    /** A bring-in with what it would do, or did. */
+    public record View(long id, String source, String state, BringInPlan plan, Choices choices, boolean remembered) {}
+
+    /** One as listed. */
+    public record Listed(long id, String source, String state, OffsetDateTime at, int entries) {}
+
+    @Transactional(readOnly = true)
+    public List<Listed> all(TeacherId teacher, long classId) {
+        return mapper.findAll(teacher, classId).stream()
+                .map(row -> new Listed(row.id(), row.source(), row.state(), row.at(), row.entries()))
+                .toList();
+    }
+
+    /**
+     * Keeps a sheet to be looked at, settled as it suggests itself, or as the last one with the same headings was.
+     *
+     * @param source the file's name without its ending, or what else the teacher knows it by
+     * @return its id
+     */
+    @Transactional
+    public long start(TeacherId teacher, long classId, String source, Sheet sheet) {
+        ClassBook classBook = books.open(teacher, classId);
+        MarkSheet read = read(classBook, sheet, mapper.findKnown(teacher, classId));
+        Choices suggested = Planner.suggested(classBook, read, source);
+        String layout = mapper.findLayout(teacher, headings(read));
+        Choices choices =
+                layout == null ? suggested : remembered(json.readValue(layout, Choices.class), suggested, classBook);
+        return mapper.insert(
+                teacher,
+                classId,
+                source,
+                json.writeValueAsString(sheet),
+                json.writeValueAsString(choices),
+                OffsetDateTime.now(clock));
+    }
+
+    /** What the columns were taken for last time; a new assessment's title and date are this file's own. */
+    private static Choices remembered(Choices layout, Choices suggested, ClassBook classBook) {
+        if (layout.columns().size() != suggested.columns().size()) {
+            return suggested;
+        }
+        Set<Long> there = new HashSet<>();
+        classBook.book().assessments().forEach(assessment -> there.add(ClassBook.id(assessment)));
+        Set<Long> categories = new HashSet<>();
+        classBook.book().categories().forEach(category -> categories.add(ClassBook.id(category)));
+        List<Choices.Column> columns = new ArrayList<>();
+        for (int i = 0; i < layout.columns().size(); i++) {
+            Choices.Column last = layout.columns().get(i);
+            Choices.Column own = suggested.columns().get(i);
+            columns.add(new Choices.Column(
+                    last.role(),
+                    // The assessment it made last time stands; the same headings again are the next piece.
+                    own.assessmentId() != 0 || !there.contains(last.assessmentId())
+                            ? own.assessmentId()
+                            : last.assessmentId(),
+                    own.title(),
+                    categories.contains(last.categoryId()) ? last.categoryId() : own.categoryId(),
+                    own.date(),
+                    own.outOf().isEmpty() ? last.outOf() : own.outOf(),
+                    last.dash(),
+                    last.empty(),
+                    last.over()));
+        }
+        return new Choices(columns, suggested.students());
+    }
+
+    private static String headings(MarkSheet sheet) {
+        return String.join("\t", sheet.headings());
+    }
+
+    private static MarkSheet read(ClassBook classBook, Sheet sheet, List<Known> known) {
+        return MarkSheet.read(
+                sheet,
+                new StudentFinder(known),
+                classBook.book().assessments().stream()
+                        .map(assessment -> assessment.title())
+                        .toList());
+    }
+
+    /** @throws NotFoundException when the class has no such bring-in */
+    @Transactional(readOnly = true)
+    public View view(TeacherId teacher, long classId, long bringInId) {
+        BringInRow row = row(teacher, classId, bringInId);
+        ClassBook classBook = books.open(teacher, classId);
+        List<Known> known = mapper.findKnown(teacher, classId);
+        MarkSheet sheet = read(classBook, json.readValue(row.sheet(), Sheet.class), known);
+        Choices choices = json.readValue(row.choices(), Choices.class);
+        boolean remembered = mapper.findLayout(teacher, headings(sheet)) != null;
+        return new View(
+                row.id(),
+                row.source(),
+                row.state(),
+                Planner.plan(classBook, sheet, choices, known),
+                choices,
+                remembered);
+    }
+
+    private BringInRow row(TeacherId teacher, long classId, long bringInId) {
+        return mapper.find(teacher, classId, bringInId).orElseThrow(() -> new NotFoundException("bring-in"));
+    }
+
+    /** @throws FormException when it was brought in already */
+    @Transactional
+    public void settle(TeacherId teacher, long classId, long bringInId, Choices choices) {
+        row(teacher, classId, bringInId);
+        if (mapper.updateChoices(teacher, classId, bringInId, json.writeValueAsString(choices)) == 0) {
+            throw new FormException(DONE_ALREADY);
+        }
+    }
+
+    /** Forgets one that was never brought in. */
+    @Transactional
+    public void leave(TeacherId teacher, long classId, long bringInId) {
+        row(teacher, classId, bringInId);
+        mapper.deleteOpen(teacher, classId, bringInId);
+    }
+
+    /**
+     * Brings in all that is settled, in one piece.
+     *
+     * @return the plan as it was carried out
+     * @throws FormException naming every reason why it cannot come in; nothing is changed then
+     */
+    @Transactional
+    public BringInPlan take(TeacherId teacher, long classId, long bringInId) {
+        if (mapper.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        View view = view(teacher, classId, bringInId);
+        if (!view.state().equals("OPEN")) {
+            throw new FormException(DONE_ALREADY);
+        }
+        BringInPlan plan = view.plan();
+        if (!plan.problems().isEmpty()) {
+            throw new FormException(plan.problems());
+        }
+        if (!plan.bringsAnything()) {
+            throw new FormException(
+                    "There is nothing to bring in: no row of a student of the class holds anything new.");
+        }
+        Map<Line, Long> added = addStudents(teacher, classId, plan);
+        Map<Integer, Long> ids = makeAssessments(teacher, classId, plan);
+        write(
+                teacher,
+                classId,
+                bringInId,
+                rows(teacher, classId, plan, added, ids),
+                "brought in from " + view.source());
+        List<Long> made = plan.marks().stream()
+                .filter(column -> column.choice().isNew())
+                .map(column -> ids.get(column.found().place()))
+                .toList();
+        mapper.advance(
+                teacher,
+                classId,
+                bringInId,
+                "OPEN",
+                "DONE",
+                json.writeValueAsString(new Made(made, List.copyOf(added.values()))),
+                OffsetDateTime.now(clock));
+        mapper.saveLayout(
+                teacher,
+                headings(plan.sheet()),
+                json.writeValueAsString(new Choices(view.choices().columns(), Map.of())));
+        return plan;
+    }
+
+    private Map<Line, Long> addStudents(TeacherId teacher, long classId, BringInPlan plan) {
+        Map<Line, Long> added = new HashMap<>();
+        List<Line> joining = plan.lines().stream()
+                .filter(line -> line.fate() == BringInPlan.Fate.ADDED)
+                .toList();
+        if (joining.isEmpty()) {
+            return added;
+        }
+        if (joining.size() + books.open(teacher, classId).book().students().size() > MOST_STUDENTS) {
+            throw new FormException(
+                    "That would make over " + MOST_STUDENTS + " students in one class. Nothing was changed.");
+        }
+        List<String> numbers = joining.stream()
+                .map(line -> said(plan, line, ColumnRole.NUMBER))
+                .filter(number -> !number.isEmpty())
+                .toList();
+        List<String> taken = mapper.findTakenNumbers(teacher, numbers);
+        if (!taken.isEmpty()) {
+            throw new FormException(
+                    "Number " + taken.get(0)
+                            + " belongs to a student of another class of yours. Bring that student in by the list of students first.");
+        }
+        for (Line line : joining) {
+            PersonName name = said(plan, line, ColumnRole.FAMILY).isEmpty()
+                    ? PersonName.split(line.name())
+                    : new PersonName(said(plan, line, ColumnRole.FAMILY), said(plan, line, ColumnRole.GIVEN));
+            long student = mapper.insertStudent(
+                    teacher,
+                    new Known(
+                            0,
+                            said(plan, line, ColumnRole.NUMBER),
+                            name.family(),
+                            name.given(),
+                            "",
+                            said(plan, line, ColumnRole.EMAIL)));
+            added.put(line, mapper.insertEnrolment(teacher, classId, student, said(plan, line, ColumnRole.SET)));
+            changes.recordGroundwork(teacher, classId, "students", "", name.family() + ", " + name.given());
+        }
+        return added;
+    }
+
+    private static String said(BringInPlan plan, Line line, ColumnRole role) {
+        return plan.columns().stream()
+                .filter(column -> column.choice().role() == role)
+                .map(column -> line.row().cell(column.found().place()))
+                .filter(cell -> !cell.isEmpty())
+                .findFirst()
+                .orElse("");
+    }
+
+    /** By the column's place; the assessments that were there stand in it too. */
+    private Map<Integer, Long> makeAssessments(TeacherId teacher, long classId, BringInPlan plan) {
+        Map<Integer, Long> ids = new HashMap<>();
+        for (Column column : plan.marks()) {
+            Choices.Column choice = column.choice();
+            ids.put(
+                    column.found().place(),
+                    choice.isNew()
+                            ? assessments.add(
+                                    teacher,
+                                    classId,
+                                    new AssessmentForm(
+                                            0, 0, choice.title(), choice.categoryId(), choice.date(), choice.outOf()))
+                            : choice.assessmentId());
+        }
+        return ids;
+    }
+
+    private List<BroughtRow> rows(
+            TeacherId teacher, long classId, BringInPlan plan, Map<Line, Long> added, Map<Integer, Long> ids) {
+        ClassBook classBook = books.open(teacher, classId);
+        List<BroughtRow> rows = new ArrayList<>();
+        for (Line line : plan.lines()) {
+            long enrolment = added.getOrDefault(line, line.enrolmentId());
+            for (Cell cell : line.cells()) {
+                if (line.isTaken() && cell.outcome().isWritten()) {
+                    long assessment = ids.get(cell.column());
+                    rows.add(row(
+                            assessment,
+                            enrolment,
+                            classBook.version(assessment, enrolment),
+                            cell.entry(),
+                            cell.standing()));
+                }
+            }
+        }
+        return rows;
+    }
+
+    private static BroughtRow row(long assessment, long enrolment, int base, Entry entry, Entry was) {
+        return new BroughtRow(
+                assessment,
+                enrolment,
+                base,
+                entry.kind().name(),
+                entry.mark().orElse(null),
+                entry.words(),
+                entry.isLate(),
+                entry.isToFinish(),
+                was.kind().name(),
+                was.mark().orElse(null),
+                was.words(),
+                was.isLate(),
+                was.isToFinish(),
+                was.toString(),
+                entry.toString());
+    }
+
+    private void write(TeacherId teacher, long classId, long bringInId, List<BroughtRow> rows, String how) {
+        OffsetDateTime now = OffsetDateTime.now(clock);
+        for (int from = 0; from < rows.size(); from += AT_ONCE) {
+            List<BroughtRow> some = rows.subList(from, Math.min(rows.size(), from + AT_ONCE));
+            if (mapper.writeEntries(teacher, classId, some) != some.size()) {
+                throw new FormException(
+                        "An entry was altered in another window meanwhile. Nothing was brought in; look again.");
+            }
+            if (bringInId != 0) {
+                mapper.insertBrought(teacher, classId, bringInId, some);
+            }
+            mapper.insertChanges(teacher, classId, how, now, some);
+        }
+    }
+
+    /**
+     * Puts everything back as it stood before a bring-in.
+     *
+     * @throws FormException when later changes stand on it, naming them; nothing is changed then
+     */
+    @Transactional
+    public void takeBack(TeacherId teacher, long classId, long bringInId) {
+        if (mapper.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        BringInRow row = row(teacher, classId, bringInId);
+        if (!row.state().equals("DONE")) {
+            throw new FormException("There is nothing to take back: this is not brought in.");
+        }
+        List<StandingRow> brought = mapper.findBrought(teacher, classId, bringInId);
+        List<StandingRow> altered =
+                brought.stream().filter(StandingRow::isAltered).toList();
+        if (!altered.isEmpty()) {
+            throw new FormException((altered.size() == 1 ? "1 entry was" : altered.size() + " entries were")
+                    + " altered since: "
+                    + String.join(
+                            "; ",
+                            altered.stream()
+                                    .limit(MOST_NAMED)
+                                    .map(own -> own.student() + " in “" + own.title() + "”")
+                                    .toList())
+                    + (altered.size() > MOST_NAMED ? "; and others" : "")
+                    + ". Nothing was taken back.");
+        }
+        Made made = json.readValue(row.made(), Made.class);
+        int others = mapper.countOthers(teacher, classId, bringInId, made.assessments(), made.enrolments());
+        if (others > 0) {
+            throw new FormException(
+                    (others == 1 ? "1 entry stands" : others + " entries stand")
+                            + " beside these in the assessments or with the students that came with them. Nothing was taken back.");
+        }
+        ClassBook classBook = books.open(teacher, classId);
+        List<BroughtRow> rows = new ArrayList<>();
+        for (StandingRow own : brought) {
+            if (!made.assessments().contains(own.assessmentId())
+                    && !made.enrolments().contains(own.enrolmentId())) {
+                Entry now = classBook
+                        .book()
+                        .entry(classBook.student(own.enrolmentId()), classBook.assessment(own.assessmentId()));
+                rows.add(row(own.assessmentId(), own.enrolmentId(), own.now(), was(own), now));
+            }
+        }
+        write(teacher, classId, 0, rows, "taken back");
+        mapper.deleteAssessments(teacher, classId, made.assessments());
+        mapper.deleteEnrolments(teacher, classId, made.enrolments());
+        mapper.advance(teacher, classId, bringInId, "DONE", "TAKEN_BACK", row.made(), OffsetDateTime.now(clock));
+        changes.recordGroundwork(teacher, classId, "bring-in", row.source(), "taken back");
+    }
+
+    private static Entry was(StandingRow row) {
+        EntryKind kind = EntryKind.valueOf(row.wasKind());
+        Entry plain = kind == EntryKind.MARK
+                ? Entry.of(row.wasMark())
+                : kind == EntryKind.DOUBT ? Entry.doubt(row.wasWords()) : Entry.of(kind);
+        return plain.withLate(row.wasLate()).withToFinish(row.wasToFinish());
+    }
+}

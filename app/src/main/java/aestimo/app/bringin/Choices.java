@@ -1,0 +1,94 @@
+package aestimo.app.bringin;
+
+import aestimo.app.web.FormFields;
+import aestimo.exchange.marks.ColumnRole;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * How the teacher settled a bring-in.
+ *
+ * @param columns one for each column of the sheet
+ * @param students by the line's number: an enrolment's id, {@link #LEAVE} or {@link #ADD}; lines not named are as found
+ */
+public record Choices(List<Column> columns, Map<Integer, String> students) {
+    public static final String LEAVE = "leave";
+    public static final String ADD = "add";
+
+    /**
+     * One column.
+     *
+     * @param role what it holds
+     * @param assessmentId whose marks it holds; 0 for a new assessment, or no marks
+     * @param title of the new assessment
+     * @param categoryId of the new assessment; 0 where none is chosen
+     * @param date of the new assessment, as typed
+     * @param outOf of the new assessment, as typed
+     * @param dash what a dash means: {@code blank}, {@code n} (not handed in) or {@code a} (absent)
+     * @param empty what an empty cell means, likewise
+     * @param over whether a mark that stands already is replaced
+     */
+    public record Column(
+            ColumnRole role,
+            long assessmentId,
+            String title,
+            long categoryId,
+            String date,
+            String outOf,
+            String dash,
+            String empty,
+            boolean over) {
+        public boolean isNew() {
+            return role == ColumnRole.MARKS && assessmentId == 0;
+        }
+    }
+
+    static Choices read(FormFields fields, int columns) {
+        List<Column> read = new ArrayList<>();
+        for (int i = 0; i < columns; i++) {
+            String taken = fields.text("taken" + i);
+            boolean marks = taken.equals("new") || taken.matches("[0-9]{1,18}");
+            read.add(new Column(
+                    marks ? ColumnRole.MARKS : role(taken),
+                    FormFields.toNumber(taken),
+                    fields.text("title" + i),
+                    fields.number("category" + i),
+                    fields.text("date" + i),
+                    fields.text("outOf" + i).replace(',', '.'),
+                    meaning(fields.text("dash" + i)),
+                    meaning(fields.text("empty" + i)),
+                    !fields.text("over" + i).equals("keep")));
+        }
+        Map<Integer, String> students = new HashMap<>();
+        List<String> lines = fields.texts("line");
+        for (int i = 0; i < lines.size(); i++) {
+            String student = fields.text("student", i);
+            if (!student.isEmpty()) {
+                students.put((int) FormFields.toNumber(lines.get(i)), student);
+            }
+        }
+        return new Choices(read, students);
+    }
+
+    private static ColumnRole role(String name) {
+        for (ColumnRole role : ColumnRole.values()) {
+            if (role.name().equals(name) && role != ColumnRole.MARKS) {
+                return role;
+            }
+        }
+        return ColumnRole.LEFT_OUT;
+    }
+
+    private static String meaning(String text) {
+        return text.equals("n") || text.equals("a") ? text : "blank";
+    }
+
+    /** The same with other lines settled besides. */
+    Choices withStudents(Map<Integer, String> others) {
+        Map<Integer, String> all = new HashMap<>(students);
+        all.putAll(others);
+        return new Choices(columns, all);
+    }
+}

@@ -1,0 +1,373 @@
+package aestimo.app.bringin;
+
+import aestimo.app.book.ClassBook;
+import aestimo.app.bringin.BringInPlan.Cell;
+import aestimo.app.bringin.BringInPlan.Column;
+import aestimo.app.bringin.BringInPlan.Fate;
+import aestimo.app.bringin.BringInPlan.Line;
+import aestimo.app.bringin.BringInPlan.Outcome;
+import aestimo.app.web.FormFields;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.AssessmentId;
+import aestimo.core.book.AssessmentKind;
+import aestimo.core.book.CategoryId;
+import aestimo.core.book.Student;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
+import aestimo.core.typed.EntryText;
+import aestimo.core.value.OutOf;
+import aestimo.exchange.marks.ColumnRole;
+import aestimo.exchange.marks.Known;
+import aestimo.exchange.marks.MarkColumn;
+import aestimo.exchange.marks.MarkSheet;
+import aestimo.exchange.marks.MarkSheet.Row;
+import aestimo.exchange.marks.StudentFinder;
+import aestimo.exchange.marks.StudentFinder.Asked;
+import aestimo.exchange.marks.StudentFinder.Found;
+import aestimo.exchange.marks.StudentFinder.How;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Works out what a sheet would bring to a class, as it is settled so far. */
+final class Planner {
+    /** The letters of a date as 2027-02-24. */
+    private static final int ISO_DATE = 10;
+
+    private final ClassBook classBook;
+    private final MarkSheet sheet;
+    private final Choices choices;
+    private final StudentFinder finder;
+    private final Map<Long, Student> byEnrolment = new HashMap<>();
+    private final Map<Long, Known> known = new HashMap<>();
+    private final List<String> warnings = new ArrayList<>();
+
+    private Planner(ClassBook classBook, MarkSheet sheet, Choices choices, List<Known> students) {
+        this.classBook = classBook;
+        this.sheet = sheet;
+        this.choices = choices;
+        this.finder = new StudentFinder(students);
+        classBook.book().students().forEach(student -> byEnrolment.put(ClassBook.id(student), student));
+        students.forEach(student -> known.put(student.id(), student));
+    }
+
+    static BringInPlan plan(ClassBook classBook, MarkSheet sheet, Choices choices, List<Known> students) {
+        return new Planner(classBook, sheet, choices, students).plan();
+    }
+
+    /** The choices a sheet suggests by itself. */
+    static Choices suggested(ClassBook classBook, MarkSheet sheet, String source) {
+        List<Choices.Column> columns = new ArrayList<>();
+        long category = classBook.book().categories().stream()
+                .filter(own -> !own.retired())
+                .findFirst()
+                .map(ClassBook::id)
+                .orElse(0L);
+        long titled = sheet.columns().stream()
+                .filter(column ->
+                        column.role() == ColumnRole.MARKS && column.assessment().isEmpty())
+                .count();
+        String date = latest(sheet).orElse(classBook.book().today().toString());
+        for (MarkColumn column : sheet.columns()) {
+            String title = MarkSheet.title(column.heading());
+            columns.add(new Choices.Column(
+                    column.role(),
+                    column.assessment().flatMap(own -> titled(classBook, own)).orElse(0L),
+                    titled == 1 && isGeneral(title) ? source : title,
+                    category,
+                    date,
+                    column.outOf().map(OutOf::toString).orElse(""),
+                    "blank",
+                    "blank",
+                    true));
+        }
+        // Where the class has nobody yet, the sheet's students are its students.
+        Map<Integer, String> students = new HashMap<>();
+        if (classBook.book().students().isEmpty()) {
+            sheet.rows().forEach(row -> students.put(row.line(), Choices.ADD));
+        }
+        return new Choices(columns, students);
+    }
+
+    /** The latest day the sheet itself names. */
+    private static Optional<String> latest(MarkSheet sheet) {
+        return sheet.columns().stream()
+                .filter(column -> column.role() == ColumnRole.WHEN)
+                .flatMap(column -> sheet.rows().stream().map(row -> row.cell(column.place())))
+                .filter(cell -> cell.length() >= ISO_DATE)
+                .map(cell -> cell.substring(0, ISO_DATE))
+                .max(Comparator.naturalOrder());
+    }
+
+    private static boolean isGeneral(String title) {
+        return title.toLowerCase(Locale.ROOT).matches("score|scores|mark|marks|points|result|grade|column [0-9]+");
+    }
+
+    private static Optional<Long> titled(ClassBook classBook, String title) {
+        return classBook.book().assessments().stream()
+                .filter(assessment -> assessment.title().equals(title))
+                .map(ClassBook::id)
+                .findFirst();
+    }
+
+    private BringInPlan plan() {
+        List<Column> columns = new ArrayList<>();
+        Set<Long> taken = new HashSet<>();
+        for (int i = 0; i < sheet.columns().size(); i++) {
+            columns.add(column(sheet.columns().get(i), choices.columns().get(i), taken));
+        }
+        List<Line> found = new ArrayList<>();
+        for (Row row : sheet.rows()) {
+            found.add(line(row, columns));
+        }
+        List<Line> lines = withoutDoubles(found, columns);
+        if (columns.stream().noneMatch(column -> column.choice().role().isPerson())) {
+            warnings.add(
+                    "No column says whose the rows are. Choose the one with the names, or the numbers. Rows are never "
+                            + "matched by their order alone.");
+        }
+        return new BringInPlan(sheet, columns, lines, missing(lines), List.copyOf(warnings));
+    }
+
+    private Column column(MarkColumn found, Choices.Column choice, Set<Long> taken) {
+        if (choice.role() != ColumnRole.MARKS) {
+            return new Column(found, choice, Optional.empty(), "");
+        }
+        if (choice.assessmentId() != 0) {
+            Optional<Assessment> own = classBook.book().assessments().stream()
+                    .filter(assessment -> ClassBook.id(assessment) == choice.assessmentId())
+                    .findFirst();
+            if (own.isEmpty()) {
+                return new Column(found, choice, own, "Choose what “" + found.heading() + "” holds.");
+            }
+            return new Column(
+                    found,
+                    choice,
+                    own,
+                    taken.add(choice.assessmentId())
+                            ? ""
+                            : "Two columns are taken for “" + own.get().title() + "”. Leave one of them out.");
+        }
+        return made(found, choice);
+    }
+
+    /** A new assessment, as far as its cells can be understood by it. */
+    private Column made(MarkColumn found, Choices.Column choice) {
+        String called = "“" + (choice.title().isEmpty() ? found.heading() : choice.title()) + "”";
+        if (classBook.book().categories().stream()
+                .noneMatch(own -> ClassBook.id(own) == choice.categoryId() && !own.retired())) {
+            return new Column(
+                    found,
+                    choice,
+                    Optional.empty(),
+                    classBook.book().categories().isEmpty()
+                            ? "The class has no categories yet. Add one under Groundwork, then come back to bring in "
+                                    + called + "."
+                            : "Choose the category " + called + " belongs to.");
+        }
+        try {
+            OutOf outOf = OutOf.parse(choice.outOf());
+            LocalDate date = LocalDate.parse(choice.date());
+            Assessment assessment = new Assessment.Builder(
+                            new AssessmentId("new" + found.place()),
+                            choice.title(),
+                            new CategoryId(Long.toString(choice.categoryId())),
+                            AssessmentKind.MARKS,
+                            date)
+                    .outOf(Optional.of(outOf))
+                    .build();
+            return new Column(found, choice, Optional.of(assessment), "");
+        } catch (DateTimeParseException none) {
+            return new Column(found, choice, Optional.empty(), "Give " + called + " a date, such as 2027-02-19.");
+        } catch (IllegalArgumentException none) {
+            return new Column(
+                    found,
+                    choice,
+                    Optional.empty(),
+                    choice.outOf().isEmpty()
+                            ? "Say what " + called + " is out of; the file does not."
+                            : "Out of “" + choice.outOf() + "” will not do for " + called
+                                    + ". It must be a number above 0.");
+        }
+    }
+
+    private String said(Row row, ColumnRole role) {
+        for (int i = 0; i < choices.columns().size(); i++) {
+            if (choices.columns().get(i).role() == role && !row.cell(i).isEmpty()) {
+                return row.cell(i);
+            }
+        }
+        return "";
+    }
+
+    private String name(Row row) {
+        String family = said(row, ColumnRole.FAMILY);
+        String given = said(row, ColumnRole.GIVEN);
+        return family.isEmpty() ? said(row, ColumnRole.NAME) : given.isEmpty() ? family : family + ", " + given;
+    }
+
+    private Line line(Row row, List<Column> columns) {
+        String name = name(row);
+        Found found = finder.find(new Asked(said(row, ColumnRole.NUMBER), said(row, ColumnRole.EMAIL), name));
+        String shown =
+                name.isEmpty() ? (said(row, ColumnRole.NUMBER) + " " + said(row, ColumnRole.EMAIL)).strip() : name;
+        String choice = choices.students().getOrDefault(row.line(), "");
+        if (choice.equals(Choices.LEAVE)) {
+            return new Line(row, shown, Fate.LEFT, 0, "", How.NOBODY, choice, "Left out.", List.of());
+        }
+        if (choice.equals(Choices.ADD) && !found.how().isSure() && !name.isEmpty()) {
+            return new Line(
+                    row, shown, Fate.ADDED, 0, name, How.NOBODY, choice, "Joins the class.", cells(row, columns, null));
+        }
+        Known settled = known.get(FormFields.toNumber(choice));
+        if (settled != null) {
+            return matched(row, shown, settled, found.how(), choice, columns);
+        }
+        if (found.how().isSure()) {
+            return matched(row, shown, found.student().orElseThrow(), found.how(), "", columns);
+        }
+        boolean stranger = found.how() == How.NOBODY;
+        return new Line(
+                row,
+                shown,
+                stranger ? Fate.STRANGER : Fate.TO_SETTLE,
+                found.student().map(Known::id).orElse(0L),
+                found.student().map(Known::listName).orElse(""),
+                found.how(),
+                "",
+                stranger ? "Not in " + classBook.row().name() + ". Left out unless you say otherwise." : found.words(),
+                List.of());
+    }
+
+    private Line matched(Row row, String shown, Known student, How how, String choice, List<Column> columns) {
+        Student own = byEnrolment.get(student.id());
+        return new Line(
+                row, shown, Fate.MATCHED, student.id(), student.listName(), how, choice, "", cells(row, columns, own));
+    }
+
+    /** @param student null for one who would be added */
+    private List<Cell> cells(Row row, List<Column> columns, Student student) {
+        List<Cell> cells = new ArrayList<>();
+        for (Column column : columns) {
+            if (column.choice().role() == ColumnRole.MARKS
+                    && column.assessment().isPresent()) {
+                cells.add(cell(row.cell(column.found().place()), column, student));
+            }
+        }
+        return cells;
+    }
+
+    private Cell cell(String text, Column column, Student student) {
+        Assessment assessment = column.assessment().orElseThrow();
+        boolean dash = isDash(text);
+        String meaning =
+                dash ? column.choice().dash() : text.isEmpty() ? column.choice().empty() : "";
+        Entry entry = switch (meaning) {
+            case "" -> EntryText.understand(text, assessment, classBook.book().boundaries());
+            case "n" -> Entry.of(EntryKind.NOT_HANDED_IN);
+            case "a" -> Entry.of(EntryKind.ABSENT);
+            default -> Entry.blank();
+        };
+        Entry standing = student == null || column.choice().isNew()
+                ? Entry.blank()
+                : classBook.book().entry(student, assessment);
+        String reason =
+                EntryText.reasonForDoubt(entry, assessment, classBook.book().boundaries());
+        return new Cell(
+                column.found().place(),
+                text,
+                entry,
+                standing,
+                outcome(entry, standing, column.choice(), reason),
+                reason);
+    }
+
+    static boolean isDash(String text) {
+        return text.matches("[-–—]+");
+    }
+
+    private static Outcome outcome(Entry entry, Entry standing, Choices.Column choice, String reason) {
+        if (entry.is(EntryKind.BLANK)) {
+            return Outcome.NOTHING;
+        }
+        if (entry.equals(standing)) {
+            return Outcome.SAME;
+        }
+        if (!standing.is(EntryKind.BLANK)) {
+            return choice.over() ? Outcome.REPLACES : Outcome.KEPT;
+        }
+        return reason.isEmpty() ? Outcome.NEW : Outcome.DOUBT;
+    }
+
+    /** Of two rows of one student the later counts: by the column that says when, else the lower one. */
+    private List<Line> withoutDoubles(List<Line> lines, List<Column> columns) {
+        Map<Object, Line> latest = new HashMap<>();
+        for (Line line : lines) {
+            if (line.isTaken()) {
+                latest.merge(key(line), line, (one, other) -> {
+                    int byTime = said(other.row(), ColumnRole.WHEN).compareTo(said(one.row(), ColumnRole.WHEN));
+                    return byTime < 0 ? one : other;
+                });
+            }
+        }
+        Set<Object> doubled = new HashSet<>();
+        Set<Object> seen = new HashSet<>();
+        lines.stream()
+                .filter(Line::isTaken)
+                .filter(line -> !seen.add(key(line)))
+                .forEach(line -> doubled.add(key(line)));
+        return lines.stream()
+                .map(line -> {
+                    if (!line.isTaken() || !doubled.contains(key(line))) {
+                        return line;
+                    }
+                    Line kept = latest.get(key(line));
+                    String when = said(line.row(), ColumnRole.WHEN);
+                    return kept == line
+                            ? with(line, line.fate(), "Stands twice; this is the later row, and counts.", line.cells())
+                            : with(
+                                    line,
+                                    Fate.LEFT,
+                                    "Stands again in line " + kept.row().line()
+                                            + (when.isEmpty() ? "" : ", later than " + when)
+                                            + "; this row is left out.",
+                                    List.of());
+                })
+                .toList();
+    }
+
+    private static Object key(Line line) {
+        return line.enrolmentId() == 0 ? line.student() : line.enrolmentId();
+    }
+
+    private static Line with(Line line, Fate fate, String words, List<Cell> cells) {
+        return new Line(
+                line.row(),
+                line.name(),
+                fate,
+                line.enrolmentId(),
+                line.student(),
+                line.how(),
+                line.choice(),
+                words,
+                cells);
+    }
+
+    private List<String> missing(List<Line> lines) {
+        Set<Long> there = new HashSet<>();
+        lines.forEach(line -> there.add(line.enrolmentId()));
+        return classBook.book().students().stream()
+                .filter(student -> student.isEnrolledOn(classBook.book().today()))
+                .filter(student -> !there.contains(ClassBook.id(student)))
+                .map(Student::listName)
+                .toList();
+    }
+}

@@ -1,0 +1,249 @@
+package aestimo.app.bringin;
+
+import static aestimo.app.testing.OwnClass.location;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Marks and students brought in by the page, and what is kept of them afterwards. */
+@ExtendWith(RunningApp.class)
+class BringInTest {
+    private static final String SHEET = """
+            Surname\tFirst name\tDune survey\tContours quiz
+            \t\t25\t15
+            BRANDT\tIlva\t20\t12
+            Osei\tKofi\t18,5\tlate 9
+            Quill\tEsme\t17\t18
+            Voss\tMikkel\tabs\t-
+            Average\t\t18,5\t13
+            """;
+
+    private OwnClass own;
+    private Visitor visitor;
+    private String base;
+
+    /** Four students; in Dune survey Ilva has 20 and Kofi 14. */
+    @BeforeEach
+    void makeAClass(RunningApp app) {
+        own = new OwnClass(app, "");
+        own.addStudents("2204\tBrandt\tIlva\n2218\tOsei\tKofi\n2220\tQuill\tEsme\n2226\tVoss\tMikkel\n");
+        own.addPiece("Dune survey", own.addCategory("Fieldwork"), "2027-02-05", "25");
+        own.type("Brandt", "Dune survey", "20");
+        own.type("Osei", "Dune survey", "14");
+        visitor = own.visitor();
+        base = own.base() + "/marks/bring-in";
+    }
+
+    private String start(String pasted) {
+        return location(visitor.post(base, "pasted", pasted)).replaceAll("\\?.*", "");
+    }
+
+    /** What the page's form holds as it stands, as a browser would send it. */
+    private List<String> form(String page) {
+        String form = page.substring(page.indexOf("id=\"settle-form\""));
+        form = form.substring(0, form.indexOf("</form>"));
+        List<String> fields = new ArrayList<>();
+        Matcher field = Pattern.compile(
+                        "<input(?=[^>]*name=\"([a-zA-Z]+[0-9]*)\")(?:(?=[^>]*value=\"([^\"]*)\"))?[^>]*>"
+                                + "|<select[^>]*name=\"([a-zA-Z]+[0-9]*)\"[^>]*>(.*?)</select>",
+                        Pattern.DOTALL)
+                .matcher(form);
+        while (field.find()) {
+            if (field.group(1) != null) {
+                fields.add(field.group(1));
+                fields.add(field.group(2) == null ? "" : field.group(2));
+            } else {
+                Matcher chosen = Pattern.compile("<option(?=[^>]*selected)[^>]*value=\"([^\"]*)\"")
+                        .matcher(field.group(4));
+                Matcher first =
+                        Pattern.compile("<option[^>]*value=\"([^\"]*)\"").matcher(field.group(4));
+                fields.add(field.group(3));
+                fields.add(chosen.find() ? chosen.group(1) : first.find() ? first.group(1) : "");
+            }
+        }
+        return fields;
+    }
+
+    /** Sends the form with some fields otherwise. */
+    private HttpResponse<String> send(String bringIn, String action, String... otherwise) {
+        List<String> fields = form(visitor.get(bringIn).body());
+        for (int i = 0; i < otherwise.length; i += 2) {
+            int at = -1;
+            for (int j = 0; j < fields.size(); j += 2) {
+                at = fields.get(j).equals(otherwise[i]) ? j : at;
+            }
+            if (at < 0) {
+                fields.addAll(List.of(otherwise[i], otherwise[i + 1]));
+            } else {
+                fields.set(at + 1, otherwise[i + 1]);
+            }
+        }
+        return visitor.post(bringIn + "/" + action, fields.toArray(new String[0]));
+    }
+
+    private String take(String bringIn, String... otherwise) {
+        HttpResponse<String> answer = send(bringIn, "take", otherwise);
+        return answer.statusCode() == 302 ? visitor.get(location(answer)).body() : answer.body();
+    }
+
+    private String entry(String family, String title) {
+        return own.entry(family, title).toString();
+    }
+
+    @Test
+    void everyCellIsShownThenComesInAndGoesBackAsAWhole() {
+        String bringIn = start(SHEET);
+        String page = visitor.get(bringIn).body();
+        assertThat(page)
+                .contains("Nothing has been changed yet.", "4 students matched", "Bring in 6 marks")
+                .contains("14 → 18.5", "18 is more than the out-of 15. Kept in doubt.")
+                .contains("Line 2 says what the marks are out of.", "holds the figures at the foot of the sheet.");
+        assertThat(own.<Integer>read(book -> book.book().assessments().size())).isEqualTo(1);
+
+        assertThat(take(bringIn)).contains("6 marks are brought in; 1 is in doubt.", "Take it back");
+        assertThat(entry("Brandt", "Dune survey")).isEqualTo("20");
+        assertThat(entry("Osei", "Dune survey")).isEqualTo("18.5");
+        assertThat(entry("Voss", "Dune survey")).isEqualTo("absent");
+        assertThat(entry("Osei", "Contours quiz")).isEqualTo("9 l");
+        assertThat(entry("Quill", "Contours quiz")).isEqualTo("18");
+        assertThat(entry("Voss", "Contours quiz")).isEmpty();
+        assertThat(take(bringIn)).contains("This was brought in already. Nothing was done twice.");
+        assertThat(own.<Integer>read(book -> book.book().assessments().size())).isEqualTo(2);
+
+        assertThat(visitor.get(location(visitor.post(bringIn + "/back"))).body())
+                .contains("It is taken back: everything stands as before.");
+        assertThat(entry("Osei", "Dune survey")).isEqualTo("14");
+        assertThat(entry("Quill", "Dune survey")).isEmpty();
+        assertThat(own.<Integer>read(book -> book.book().assessments().size())).isEqualTo(1);
+        assertThat(visitor.get(location(visitor.post(bringIn + "/back"))).body())
+                .contains("There is nothing to take back");
+    }
+
+    @Test
+    void laterChangesAreNamedAndStopTheTakingBack() {
+        String bringIn = start(SHEET);
+        take(bringIn);
+        own.type("Osei", "Dune survey", "19");
+        assertThat(visitor.get(location(visitor.post(bringIn + "/back"))).body())
+                .contains("1 entry was altered since: Osei, Kofi in “Dune survey”. Nothing was taken back.");
+        assertThat(entry("Osei", "Dune survey")).isEqualTo("19");
+        assertThat(entry("Osei", "Contours quiz")).isEqualTo("9 l");
+    }
+
+    @Test
+    void anEntryBesideTheBroughtOnesStopsTheTakingBackToo() {
+        String bringIn = start(SHEET);
+        take(bringIn);
+        own.type("Voss", "Contours quiz", "3");
+        assertThat(visitor.get(location(visitor.post(bringIn + "/back"))).body())
+                .contains("1 entry stands beside these");
+        assertThat(entry("Voss", "Contours quiz")).isEqualTo("3");
+    }
+
+    @Test
+    void theTeacherSaysWhatADashMeansAndWhetherMarksThatStandAreKept() {
+        String bringIn = start(SHEET);
+        send(bringIn, "settle", "over2", "keep", "dash3", "n");
+        assertThat(visitor.get(bringIn).body()).contains("14 stays, not 18.5", "not handed in", "Bring in 6 marks");
+        take(bringIn);
+        assertThat(entry("Osei", "Dune survey")).isEqualTo("14");
+        assertThat(entry("Quill", "Dune survey")).isEqualTo("17");
+        assertThat(entry("Voss", "Contours quiz")).isEqualTo("not handed in");
+    }
+
+    @Test
+    void strangersCloseNamesAndDoublesWaitForTheTeacher() {
+        String bringIn = start("""
+                Name\tSubmitted\tEssay /20
+                Mikel Voss\t2027-02-03 10:00\t11
+                Ilva Brandt\t2027-02-05 09:00\t15
+                Ilva Brandt\t2027-02-04 09:00\t12
+                Sam Orford\t2027-02-03 10:00\t9
+                """);
+        String page = visitor.get(bringIn).body();
+        assertThat(page)
+                .contains("One letter differs; nobody else is near.", "Sam Orford is not in 9B")
+                .contains("Stands twice; this is the later row, and counts.")
+                .contains("Stands again in line 3, later than 2027-02-04 09:00; this row is left out.")
+                .contains("Bring in 1 mark<");
+        long voss = own.read(book -> Long.parseLong(book.book().students().stream()
+                .filter(student -> student.family().equals("Voss"))
+                .findFirst()
+                .orElseThrow()
+                .id()
+                .text()));
+        List<String> fields = new ArrayList<>(form(page));
+        settleLine(fields, "2", Long.toString(voss));
+        settleLine(fields, "5", Choices.ADD);
+        visitor.post(bringIn + "/settle", fields.toArray(new String[0]));
+        assertThat(take(bringIn)).contains("3 marks are brought in, and 1 student joined.");
+        assertThat(entry("Voss", "Essay")).isEqualTo("11");
+        assertThat(entry("Brandt", "Essay")).isEqualTo("15");
+        assertThat(entry("Orford", "Essay")).isEqualTo("9");
+        visitor.post(bringIn + "/back");
+        assertThat(visitor.get(own.base() + "/marks").body()).doesNotContain("Orford", "Essay");
+    }
+
+    private static void settleLine(List<String> fields, String line, String student) {
+        for (int i = 0; i + 3 < fields.size(); i += 2) {
+            if (fields.get(i).equals("line") && fields.get(i + 1).equals(line)) {
+                fields.set(i + 3, student);
+                return;
+            }
+        }
+        throw new AssertionError("line " + line + " cannot be settled");
+    }
+
+    @Test
+    void theNextFileWithTheSameHeadingsIsReadTheSameWay() {
+        String first = start("Name\tHomework\tOutdoors\nIlva Brandt\t3\t7\n");
+        send(first, "settle", "taken1", "LEFT_OUT", "outOf2", "10", "title2", "Pebbles");
+        take(first);
+        String page = visitor.get(start("Name\tHomework\tOutdoors\nKofi Osei\t4\t8\n"))
+                .body();
+        assertThat(page).contains("its columns are taken as they were then", "Bring in 1 mark<");
+        assertThat(page).contains("value=\"10\"", "value=\"Outdoors\"").doesNotContain("value=\"Homework\" maxlength");
+    }
+
+    @Test
+    void whatCannotComeInIsSaidAndNothingIsHalfDone() {
+        String noOutOf = start("Name\tEssay\nIlva Brandt\t3\n");
+        assertThat(take(noOutOf)).contains("Say what “Essay” is out of; the file does not.");
+        assertThat(take(noOutOf, "outOf1", "-4")).contains("Out of “-4” will not do for “Essay”.");
+        assertThat(take(noOutOf, "outOf1", "10", "date1", "2027-08-01")).contains("1 Aug 2027 lies in no term.");
+        assertThat(own.<Integer>read(book -> book.book().assessments().size())).isEqualTo(1);
+        String nameless = start("12\t13\n14\t15\n");
+        assertThat(visitor.get(nameless).body()).contains("Rows are never matched by their order alone.");
+        assertThat(take(nameless, "outOf0", "20", "outOf1", "20")).contains("There is nothing to bring in");
+        assertThat(visitor.get(location(visitor.post(nameless + "/leave"))).body())
+                .contains("It is left. Nothing was changed.");
+        assertThat(visitor.get(nameless).statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void whatIsNoSheetIsRefusedOnThePage() {
+        assertThat(visitor.upload(base, "file", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10})
+                        .body())
+                .contains("The file is a picture.");
+        assertThat(visitor.upload(base, "file", new byte[0]).body()).contains("Nothing was pasted");
+        assertThat(visitor.upload(base, "file", new byte[30 * 1024 * 1024]).body())
+                .contains("The file is larger than 20 MB");
+        assertThat(visitor.upload(base, "file", "a,1\n".repeat(100_000).getBytes(StandardCharsets.UTF_8))
+                        .body())
+                .contains("There are more than 10000 rows.");
+        assertThat(visitor.upload(base, "file", "x,".repeat(300).getBytes(StandardCharsets.UTF_8))
+                        .body())
+                .contains("has more than");
+    }
+}

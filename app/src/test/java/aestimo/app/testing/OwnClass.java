@@ -1,0 +1,147 @@
+package aestimo.app.testing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Student;
+import aestimo.core.entry.Entry;
+import java.net.http.HttpResponse;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** A class of a teacher made for one test, by the forms a teacher uses: one term, no students yet. */
+public final class OwnClass {
+    private static final String PASSWORD = "long enough to do";
+
+    private final RunningApp app;
+    private final TeacherId teacher;
+    private final Visitor visitor;
+    private final String base;
+
+    /** @param suspect text that has to be escaped wherever it shows: in the teacher's name, and as the subject */
+    public OwnClass(RunningApp app, String suspect) {
+        this.app = app;
+        String name = "o" + UUID.randomUUID();
+        this.teacher = app.bean(AccountService.class).create(name, "Mo Marin " + suspect, PASSWORD);
+        this.visitor = new Visitor(app.address());
+        visitor.signIn(name, PASSWORD);
+        String year = location(visitor.post(
+                "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
+        this.base = location(visitor.post(
+                        "/classes",
+                        "yearId",
+                        year.replaceAll(".*year=", ""),
+                        "name",
+                        "9B",
+                        "subject",
+                        suspect,
+                        "tint",
+                        "2"))
+                .replaceAll("/groundwork/.*", "");
+        visitor.get(base + "/groundwork/students");
+    }
+
+    public Visitor visitor() {
+        return visitor;
+    }
+
+    public TeacherId teacher() {
+        return teacher;
+    }
+
+    public long id() {
+        return Long.parseLong(base.replaceAll(".*/", ""));
+    }
+
+    /** The class's own address, such as {@code /classes/7}. */
+    public String base() {
+        return base;
+    }
+
+    /** Where an answer leads; empty where it leads nowhere. */
+    public static String location(HttpResponse<String> answer) {
+        return answer.headers().firstValue("Location").orElse("").replaceAll("^https?://[^/]+", "");
+    }
+
+    /** The first group of a pattern that has to be there. */
+    public static String found(String pattern, String text) {
+        Matcher matcher = Pattern.compile(pattern).matcher(text);
+        assertThat(matcher.find()).as(pattern).isTrue();
+        return matcher.group(1);
+    }
+
+    public void addStudents(String pasted) {
+        visitor.post(base + "/groundwork/students/keep", "pasted", pasted);
+    }
+
+    /** @return the id of the one category, which has all the weight */
+    public String addCategory(String name) {
+        visitor.post(
+                base + "/groundwork/weights",
+                "version",
+                "1",
+                "categoryName",
+                name,
+                "weight",
+                "100",
+                "shape",
+                "ring",
+                "tint",
+                "3");
+        return read(book -> book.book().categories().get(0).id().text());
+    }
+
+    public HttpResponse<String> addPiece(String title, String category, String date, String outOf) {
+        return visitor.post(base + "/assessments", "title", title, "category", category, "date", date, "outOf", outOf);
+    }
+
+    /** Looks at what is kept. */
+    public <T> T read(Function<ClassBook, T> what) {
+        return ActingTeacher.as(
+                teacher, () -> what.apply(app.bean(BookService.class).open(teacher, id())));
+    }
+
+    /** The entry that is kept for the student of a family name; throws where there is no such piece or student. */
+    public Entry entry(String family, String title) {
+        return read(book -> book.book().entry(student(book, family), piece(book, title)));
+    }
+
+    /** Types an entry over what stands. */
+    public String type(String family, String title, String text) {
+        return read(book -> {
+            Student student = student(book, family);
+            Assessment piece = piece(book, title);
+            return visitor.put(
+                            base + "/entries",
+                            "[{\"id\": \"%s\", \"assessment\": %s, \"student\": %s, \"base\": %d, \"text\": \"%s\"}]"
+                                    .formatted(
+                                            UUID.randomUUID(),
+                                            piece.id().text(),
+                                            student.id().text(),
+                                            book.version(piece, student),
+                                            text))
+                    .body();
+        });
+    }
+
+    private static Student student(ClassBook book, String family) {
+        return book.book().students().stream()
+                .filter(student -> student.family().equals(family))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static Assessment piece(ClassBook book, String title) {
+        return book.book().assessments().stream()
+                .filter(assessment -> assessment.title().equals(title))
+                .findFirst()
+                .orElseThrow();
+    }
+}

@@ -1,0 +1,5 @@
+/**
+ * Mark sheets as they come: what each column holds, who each row is. Entry classes:
+ * {@link aestimo.exchange.marks.MarkSheet}, {@link aestimo.exchange.marks.StudentFinder}.
+ */
+package aestimo.exchange.marks;
