@@ -34,6 +34,50 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
+  // Parts of a piece, and ceilings that look at some of them: chosen by their titles, which may still be typed.
+  Alpine.data("pieces", () => ({
+    ...rows,
+    hasParts: false,
+    init() {
+      this.count();
+    },
+    addCeiling() {
+      this.$refs.ceilings.append(this.$refs.blankCeiling.content.cloneNode(true));
+      this.count();
+    },
+    removeCeiling(event) {
+      event.target.closest(".ceiling").remove();
+    },
+    count() {
+      const titles = [...this.$refs.rows.querySelectorAll("[name=partTitle]")].map((it) => it.value.trim()).filter((it) => it);
+      this.hasParts = titles.length > 0;
+      for (const ceiling of this.$refs.ceilings.children) this.offer(ceiling, titles);
+    },
+    /** Check boxes in place of the typed list; a title that was changed is followed. */
+    offer(ceiling, titles) {
+      const typed = ceiling.querySelector("[name=gates]");
+      const box = ceiling.querySelector(".gate-choice");
+      const before = box.titles ?? titles;
+      let chosen = typed.value.split(";").map((it) => it.trim()).filter((it) => it);
+      if (before.length === titles.length) chosen = chosen.map((it) => titles[before.indexOf(it)] ?? it);
+      box.titles = titles;
+      typed.type = "hidden";
+      typed.value = chosen.filter((it) => titles.includes(it)).join("; ");
+      box.replaceChildren(...titles.map((title) => {
+        const label = document.createElement("label");
+        const check = document.createElement("input");
+        check.type = "checkbox";
+        check.value = title;
+        check.checked = chosen.includes(title);
+        check.addEventListener("change", () => {
+          typed.value = [...box.querySelectorAll("input:checked")].map((it) => it.value).join("; ");
+        });
+        label.append(check, ` ${title}`);
+        return label;
+      }));
+    },
+  }));
+
   // The sum while typing is a hint; what is kept is decided by the server.
   Alpine.store("weights", { off: false, words: "" });
   Alpine.data("weights", () => ({
@@ -64,3 +108,13 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 });
+
+// Fields that belong to one kind of piece are shown with it.
+const kind = document.getElementById("kind");
+if (kind) {
+  const show = () => {
+    for (const it of document.querySelectorAll("[data-for-kind]")) it.hidden = !it.dataset.forKind.split(" ").includes(kind.value);
+  };
+  kind.addEventListener("change", show);
+  show();
+}

@@ -28,10 +28,10 @@ aestimo.Queue = class {
     return this.items;
   }
 
-  put(assessment, student, base, text) {
-    const earlier = this.items.filter((it) => it.assessment === assessment && it.student === student);
+  put(assessment, student, part, base, text) {
+    const earlier = this.items.filter((it) => it.assessment === assessment && it.student === student && it.part === part);
     for (const it of earlier) if (!it.out) { base = it.base; this.drop(it); }
-    const item = { id: this.newId(), assessment, student, base, text, at: Date.now() };
+    const item = { id: this.newId(), assessment, student, part, base, text, at: Date.now() };
     this.items.push(item);
     this.keep(item);
     this.flush();
@@ -70,7 +70,7 @@ aestimo.Queue = class {
     clearTimeout(this.timer);
     // Of several for one cell only the first goes; the next needs the version its answer brings.
     const cells = new Set();
-    let batch = this.waiting().filter((it) => { const cell = `${it.assessment}.${it.student}`; return !cells.has(cell) && cells.add(cell); });
+    let batch = this.waiting().filter((it) => { const cell = `${it.assessment}.${it.student}.${it.part}`; return !cells.has(cell) && cells.add(cell); });
     if (batch.length === 0) return this.tell("saved");
     batch = batch.slice(0, this.single ? 1 : 100);
     this.sending = true;
@@ -78,7 +78,7 @@ aestimo.Queue = class {
     this.tell(this.pause ? "trying" : "sending");
     let again = true;
     try {
-      const response = await this.send(batch.map(({ id, assessment, student, base, text }) => ({ id, assessment, student, base, text })));
+      const response = await this.send(batch.map(({ id, assessment, student, part, base, text }) => ({ id, assessment, student, part, base, text })));
       if (response.ok) {
         this.answered(await response.json(), batch);
         this.pause = 0;
@@ -105,7 +105,7 @@ aestimo.Queue = class {
       if (!item) continue;
       if (kept.kept) {
         this.drop(item);
-        for (const next of this.items) if (next.assessment === item.assessment && next.student === item.student) { next.base = kept.cell.version; this.keep(next); }
+        for (const next of this.items) if (next.assessment === item.assessment && next.student === item.student && next.part === item.part) { next.base = kept.cell.version; this.keep(next); }
       } else {
         item.stopped = "conflict";
         item.there = kept.cell;
@@ -136,7 +136,7 @@ aestimo.Queue = class {
   /** The teacher decided: what stands there stays, or what was typed goes over it. */
   settle(item, takeTyped) {
     this.drop(item);
-    if (takeTyped) this.put(item.assessment, item.student, item.there ? item.there.version : item.base, item.text);
+    if (takeTyped) this.put(item.assessment, item.student, item.part, item.there ? item.there.version : item.base, item.text);
     else this.flush();
   }
 };

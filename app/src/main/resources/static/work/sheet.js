@@ -18,9 +18,11 @@ aestimo.sheet = (table) => {
   let marginTimer;
   let marginAsk;
 
-  const cellOf = (assessment, student) => {
+  const partOf = (piece) => Number(piece.dataset.p ?? 0);
+  const columnOf = (assessment, part) => pieces.findIndex((it) => Number(it.dataset.a) === assessment && partOf(it) === part);
+  const cellOf = (assessment, student, part) => {
     const row = rows.findIndex((it) => Number(it.dataset.s) === student);
-    const column = pieces.findIndex((it) => Number(it.dataset.a) === assessment);
+    const column = columnOf(assessment, part);
     return row < 0 || column < 0 ? null : cells[row][column];
   };
   const place = (cell) => {
@@ -29,10 +31,40 @@ aestimo.sheet = (table) => {
   };
   const ids = (cell) => {
     const { row, column } = place(cell);
-    return { assessment: Number(pieces[column].dataset.a), student: Number(rows[row].dataset.s) };
+    return { assessment: Number(pieces[column].dataset.a), student: Number(rows[row].dataset.s), part: partOf(pieces[column]) };
   };
   const nameOf = (cell) => cell.parentElement.querySelector(".name").textContent.trim();
-  const titleOf = (cell) => pieces[place(cell).column].querySelector("a").textContent.trim();
+  const titleOf = (cell) => pieces[place(cell).column].querySelector("a, .part-title").textContent.trim();
+
+  // A piece in parts shows what they make; opened, its parts stand before it.
+  const openedKey = `aestimo.parts.${table.dataset.class}`;
+  const opened = new Set(JSON.parse(sessionStorage.getItem(openedKey) ?? "[]"));
+  const isMade = (column) => Boolean(pieces[column].dataset.parts);
+  const showParts = (column, is) => {
+    const whole = pieces[column];
+    const count = Number(whole.dataset.parts);
+    if (pieces[column - count].hidden !== is) return;
+    for (let i = column - count; i < column; i++) for (const it of [pieces[i], means[i], ...cells.map((line) => line[i])]) it.hidden = !is;
+    let group = null;
+    let first = 0;
+    for (const it of table.querySelectorAll(".groups .group")) {
+      const wide = Number(it.dataset.pieces ??= it.colSpan);
+      first += wide;
+      if (!group && pieces.filter((piece, i) => i <= column && !piece.dataset.p).length <= first) group = it;
+    }
+    group.colSpan += is ? count : -count;
+    const button = whole.querySelector(".parts-button");
+    button.setAttribute("aria-expanded", String(is));
+    opened[is ? "add" : "delete"](whole.dataset.a);
+    sessionStorage.setItem(openedKey, JSON.stringify([...opened]));
+  };
+  const wholeOf = (column) => { while (pieces[column].dataset.p) column++; return column; };
+  /** The nearest column that is shown, going one way; the same where there is none. */
+  const shown = (column, by) => {
+    let next = column + by;
+    while (pieces[next]?.hidden) next += by;
+    return pieces[next] ? next : column;
+  };
 
   // Choosing a cell: the light cross, the margin, one tab stop for the whole grid.
   const mark = (row, column, is) => {
@@ -42,13 +74,15 @@ aestimo.sheet = (table) => {
     cells[row][column].classList.toggle("is-chosen", is);
     cells[row][column].tabIndex = is ? 0 : -1;
   };
+  const valueOf = (piece) => (piece.dataset.p ? `${piece.dataset.a}.${piece.dataset.p}` : piece.dataset.a);
   const showColumn = (column) => {
     for (const line of [...cells, means]) line.forEach((cell, i) => cell.classList.toggle("is-here", i === column));
-    if (columnChoice) columnChoice.value = pieces[column].dataset.a;
+    if (columnChoice) columnChoice.value = valueOf(pieces[column]);
   };
   const choose = (row, column, { focus = true } = {}) => {
     row = Math.max(0, Math.min(rows.length - 1, row));
     column = Math.max(0, Math.min(pieces.length - 1, column));
+    if (pieces[column].hidden) showParts(wholeOf(column), true);
     mark(at.row, at.column, false);
     Object.assign(at, { row, column });
     mark(row, column, true);
@@ -79,9 +113,9 @@ aestimo.sheet = (table) => {
     marginTimer = setTimeout(async () => {
       marginAsk?.abort();
       marginAsk = new AbortController();
-      const { assessment, student } = ids(cells[at.row][at.column]);
+      const { assessment, student, part } = ids(cells[at.row][at.column]);
       try {
-        const response = await fetch(`${base}/margin?${query}&student=${student}&assessment=${assessment}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
+        const response = await fetch(`${base}/margin?${query}&student=${student}&assessment=${assessment}&part=${part}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
         if (response.ok) view.innerHTML = await response.text();
       } catch { /* moved on, or no connection: the saved line tells of that */ }
     }, 120);
@@ -118,9 +152,9 @@ aestimo.sheet = (table) => {
     if (text.trim() !== before.trim() || cell.classList.contains("is-sending")) type(cell, text);
   };
   const type = (cell, text) => {
-    const { assessment, student } = ids(cell);
+    const { assessment, student, part } = ids(cell);
     dress(cell, text);
-    queue.put(assessment, student, Number(cell.dataset.v ?? 0), text);
+    queue.put(assessment, student, part, Number(cell.dataset.v ?? 0), text);
   };
   /** As typed, until the server has answered how it was understood. */
   const dress = (cell, text) => {
@@ -147,9 +181,11 @@ aestimo.sheet = (table) => {
   const grade = (cell, label) => { cell.querySelector("span").textContent = label; };
   const answered = (answer, batch) => {
     for (const kept of answer.entries) {
-      const cell = cellOf(kept.cell.assessment, kept.cell.student);
-      const later = queue.items.some((it) => !it.stopped && it.assessment === kept.cell.assessment && it.student === kept.cell.student);
+      const { assessment, student, part } = kept.cell;
+      const cell = cellOf(assessment, student, part);
+      const later = queue.items.some((it) => !it.stopped && it.assessment === assessment && it.student === student && it.part === part);
       if (!cell) continue;
+      if (kept.made) undress(cellOf(assessment, student, 0), kept.made);
       cell.dataset.v = kept.cell.version;
       if (!later && open?.cell !== cell) undress(cell, kept.cell);
     }
@@ -163,7 +199,7 @@ aestimo.sheet = (table) => {
       table.tFoot.querySelector(".result").textContent = answer.foot.result;
       grade(table.tFoot.querySelector(".grade"), answer.foot.grade);
       for (const mean of answer.foot.means) {
-        const cell = means.find((it) => Number(it.dataset.a) === mean.assessment);
+        const cell = means[columnOf(mean.assessment, mean.part)];
         if (cell) cell.textContent = mean.shown;
       }
       document.getElementById("loose-ends").textContent = answer.looseEnds;
@@ -171,7 +207,7 @@ aestimo.sheet = (table) => {
       saved.dataset.at = answer.at;
     }
     showStopped();
-    if (batch.some((it) => cellOf(it.assessment, it.student) === cells[at.row][at.column])) askMargin();
+    if (batch.some((it) => cellOf(it.assessment, it.student, it.part) === cells[at.row][at.column])) askMargin();
   };
   const button = (words, work) => {
     const it = document.createElement("button");
@@ -185,7 +221,7 @@ aestimo.sheet = (table) => {
   const showStopped = () => {
     conflicts.replaceChildren();
     for (const item of queue.items.filter((it) => it.stopped)) {
-      const cell = cellOf(item.assessment, item.student);
+      const cell = cellOf(item.assessment, item.student, item.part);
       const where = cell ? `${nameOf(cell)} · ${titleOf(cell)}` : "An entry outside this span";
       const typed = item.text || "blank";
       const notice = document.createElement("p");
@@ -231,12 +267,21 @@ aestimo.sheet = (table) => {
 
   // Keys.
   const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], Enter: [1, 0] };
-  const move = (by) => choose(at.row + by[0], at.column + by[1]);
+  const move = (by) => choose(at.row + by[0], by[1] ? shown(at.column, by[1]) : at.column);
   const tab = (event) => {
-    const column = at.column + (event.shiftKey ? -1 : 1);
-    if (column < 0 || column >= pieces.length) return false;
+    const column = shown(at.column, event.shiftKey ? -1 : 1);
+    if (column === at.column) return false;
     choose(at.row, column);
     return true;
+  };
+  const openParts = (column) => {
+    showParts(column, true);
+    choose(at.row, column - Number(pieces[column].dataset.parts));
+  };
+  const closeParts = (column) => {
+    const whole = wholeOf(column);
+    choose(at.row, whole);
+    showParts(whole, false);
   };
   table.addEventListener("keydown", (event) => {
     if (event.isComposing) return;
@@ -265,15 +310,18 @@ aestimo.sheet = (table) => {
       if (tab(event)) event.preventDefault();
       return;
     }
-    if (moves[event.key]) move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]);
-    else if (event.key === "Home") choose(at.row, 0);
+    const types = event.key.length === 1 && /[\p{L}\p{N}.,+\-−%✓✗]/u.test(event.key);
+    if (isMade(at.column) && (types || event.key === "F2" || (event.key === "Enter" && !event.shiftKey))) openParts(at.column);
+    else if (event.key === "Escape" && pieces[at.column].dataset.p) closeParts(at.column);
+    else if (moves[event.key]) move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]);
+    else if (event.key === "Home") choose(at.row, shown(-1, 1));
     else if (event.key === "End") choose(at.row, pieces.length - 1);
     else if (event.key === "PageUp") choose(at.row - 10, at.column);
     else if (event.key === "PageDown") choose(at.row + 10, at.column);
     else if (event.key === "F2") edit(cell, cell.dataset.t ?? cell.textContent, false);
-    else if (event.key === "Delete" || event.key === "Backspace") { if (cell.textContent !== "") type(cell, ""); }
+    else if (event.key === "Delete" || event.key === "Backspace") { if (cell.textContent !== "" && !isMade(at.column)) type(cell, ""); }
     else if (event.key === "?") { const keys = document.getElementById("all-keys"); keys.open = !keys.open; }
-    else if (event.key.length === 1 && /[\p{L}\p{N}.,+\-−%]/u.test(event.key)) edit(cell, event.key, true);
+    else if (types) edit(cell, event.key, true);
     else return;
     event.preventDefault();
   });
@@ -284,6 +332,7 @@ aestimo.sheet = (table) => {
     if (open) commit();
     const { row, column } = place(cell);
     choose(row, column);
+    if (isMade(column)) return;
     if (matchMedia("(max-width: 719px)").matches) {
       edit(cell, cell.dataset.t ?? cell.textContent, true);
       open.input.select();
@@ -291,20 +340,30 @@ aestimo.sheet = (table) => {
   });
   table.addEventListener("dblclick", (event) => {
     const cell = event.target.closest("td.cell");
-    if (cell && !open) edit(cell, cell.dataset.t ?? cell.textContent, false);
+    if (!cell || open) return;
+    if (isMade(place(cell).column)) openParts(place(cell).column);
+    else edit(cell, cell.dataset.t ?? cell.textContent, false);
   });
+  for (const button of table.querySelectorAll(".parts-button")) {
+    button.addEventListener("click", () => {
+      const column = pieces.indexOf(button.closest("th"));
+      if (button.getAttribute("aria-expanded") === "true") closeParts(column);
+      else openParts(column);
+    });
+  }
   table.addEventListener("focusin", (event) => {
     const cell = event.target.closest("td.cell");
     if (cell && !open && cell !== cells[at.row][at.column]) { const { row, column } = place(cell); choose(row, column, { focus: false }); }
   });
 
   // Thumbs.
-  columnChoice?.addEventListener("change", () => choose(at.row, pieces.findIndex((it) => it.dataset.a === columnChoice.value), { focus: false }));
+  columnChoice?.addEventListener("change", () => choose(at.row, pieces.findIndex((it) => valueOf(it) === columnChoice.value), { focus: false }));
   for (const step of document.querySelectorAll("[data-column]")) step.addEventListener("click", () => choose(at.row, at.column + Number(step.dataset.column), { focus: false }));
   for (const key of document.querySelectorAll("[data-entry]")) {
     key.addEventListener("mousedown", (event) => event.preventDefault());
     key.addEventListener("click", () => {
       if (open) close();
+      if (isMade(at.column)) return openParts(at.column);
       type(cells[at.row][at.column], key.dataset.entry);
       choose(at.row + 1, at.column);
     });
@@ -316,12 +375,13 @@ aestimo.sheet = (table) => {
 
   // Where to begin: at the cell or column the address names, else at the first blank of the newest begun column.
   const asked = new URLSearchParams(location.search);
-  const column = pieces.findIndex((it) => it.dataset.a === (asked.get("assessment") ?? asked.get("open")));
+  for (const piece of pieces.filter((it) => opened.has(it.dataset.a) && it.dataset.parts)) showParts(pieces.indexOf(piece), true);
+  const column = columnOf(Number(asked.get("assessment") ?? asked.get("open")), Number(asked.get("part") ?? 0));
   const row = rows.findIndex((it) => it.dataset.s === asked.get("student"));
   if (column >= 0) choose(Math.max(0, row), column, { focus: !document.getElementById("margin-form") });
-  else { cells[0][0].tabIndex = 0; showColumn(Math.max(0, pieces.length - 1)); at.column = matchMedia("(max-width: 719px)").matches ? pieces.length - 1 : 0; }
+  else { cells[0][shown(-1, 1)].tabIndex = 0; showColumn(Math.max(0, pieces.length - 1)); at.column = matchMedia("(max-width: 719px)").matches ? pieces.length - 1 : shown(-1, 1); }
   for (const item of queue.resume()) {
-    const cell = cellOf(item.assessment, item.student);
+    const cell = cellOf(item.assessment, item.student, item.part);
     if (cell && !item.stopped) dress(cell, item.text);
   }
   showStopped();

@@ -136,7 +136,7 @@ class RouteTest {
         ClassBook own = firstClass(app, "okello");
         String base = "/classes/" + own.row().id();
         String entry = """
-                [{"id": "0f0e0d0c-0b0a-4908-8706-050403020100", "assessment": %s, "student": %s, "base": 0, "text": "5"}]""";
+                [{"id": "0f0e0d0c-0b0a-4908-8706-050403020100", "assessment": %s, "student": %s, "part": 0, "base": 0, "text": "5"}]""";
         String ownPiece = own.book().assessments().get(0).id().text();
         String ownStudent = own.book().students().get(0).id().text();
         String theirPiece = theirs.book().assessments().get(0).id().text();

@@ -23,6 +23,11 @@ interface BookMapper {
 
     List<Rows.AssessmentRow> findAssessments(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
+    List<Rows.PartRow> findParts(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /** Ordered by assessment, ceiling and part. */
+    List<Rows.GateRow> findGates(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     List<Rows.EnrolmentRow> findEnrolments(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     List<Rows.EntryRow> findEntries(@Param("teacher") TeacherId teacher, @Param("classId") long classId);

@@ -4,16 +4,17 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
-import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
+import aestimo.core.book.Ceiling;
+import aestimo.core.book.Part;
+import aestimo.core.book.PartId;
 import aestimo.core.book.Rules;
 import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
 import aestimo.core.book.TermId;
-import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
@@ -22,6 +23,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -63,13 +65,14 @@ public class BookService {
         Map<CategoryId, CategoryLook> looks = new HashMap<>();
         categories.forEach(
                 category -> looks.put(categoryId(category.id()), new CategoryLook(category.shape(), category.tint())));
-        Map<ClassBook.Cell, Integer> versions = new HashMap<>();
+        Map<CellId, Integer> versions = new HashMap<>();
         List<Book.Placed> entries = new ArrayList<>();
         for (Rows.EntryRow entry : mapper.findEntries(teacher, classId)) {
-            versions.put(new ClassBook.Cell(entry.assessmentId(), entry.enrolmentId()), entry.version());
+            versions.put(new CellId(entry.assessmentId(), entry.enrolmentId(), entry.partId()), entry.version());
             entries.add(new Book.Placed(
                     new StudentId(Long.toString(entry.enrolmentId())),
                     assessmentId(entry.assessmentId()),
+                    entry.partId() == 0 ? Optional.empty() : Optional.of(partId(entry.partId())),
                     entry(entry)));
         }
         Book book = new Book.Builder(LocalDate.now(clock))
@@ -77,14 +80,10 @@ public class BookService {
                         .map(term ->
                                 new Term(termId(term.id()), term.name(), term.starts(), term.ends(), term.weight()))
                         .toList())
-                .boundaries(Boundaries.of(mapper.findBands(teacher, row.boundariesId()).stream()
-                        .map(band -> Band.of(band.label(), band.fromPercent()))
-                        .toList()))
+                .boundaries(boundaries(teacher, row.boundariesId()))
                 .rules(rules(mapper.findRules(teacher, classId)))
                 .categories(categories.stream().map(BookService::category).toList())
-                .assessments(mapper.findAssessments(teacher, classId).stream()
-                        .map(BookService::assessment)
-                        .toList())
+                .assessments(assessments(teacher, classId))
                 .students(mapper.findEnrolments(teacher, classId).stream()
                         .map(BookService::student)
                         .toList())
@@ -131,20 +130,61 @@ public class BookService {
                 row.retired());
     }
 
-    private static Assessment assessment(Rows.AssessmentRow row) {
+    /** The bands of one set of boundaries. */
+    @Transactional(readOnly = true)
+    public Boundaries boundaries(TeacherId teacher, long boundariesId) {
+        return Boundaries.of(mapper.findBands(teacher, boundariesId).stream()
+                .map(Rows.BandRow::band)
+                .toList());
+    }
+
+    private List<Assessment> assessments(TeacherId teacher, long classId) {
+        Map<Long, List<Part>> parts = new HashMap<>();
+        for (Rows.PartRow part : mapper.findParts(teacher, classId)) {
+            parts.computeIfAbsent(part.assessmentId(), none -> new ArrayList<>())
+                    .add(new Part(partId(part.id()), part.title(), part.outOf(), part.weight()));
+        }
+        Map<Long, List<Ceiling>> ceilings = parts.isEmpty() ? Map.of() : ceilings(teacher, classId);
+        Map<Long, Boundaries> bands = new HashMap<>();
+        return mapper.findAssessments(teacher, classId).stream()
+                .map(row -> assessment(row)
+                        .parts(parts.getOrDefault(row.id(), List.of()))
+                        .ceilings(ceilings.getOrDefault(row.id(), List.of()))
+                        .bands(Optional.ofNullable(row.boundariesId())
+                                .map(id -> bands.computeIfAbsent(id, own -> boundaries(teacher, own))))
+                        .build())
+                .toList();
+    }
+
+    private Map<Long, List<Ceiling>> ceilings(TeacherId teacher, long classId) {
+        Map<List<Long>, List<Rows.GateRow>> gates = new LinkedHashMap<>();
+        for (Rows.GateRow gate : mapper.findGates(teacher, classId)) {
+            gates.computeIfAbsent(List.of(gate.assessmentId(), (long) gate.place()), none -> new ArrayList<>())
+                    .add(gate);
+        }
+        Map<Long, List<Ceiling>> ceilings = new HashMap<>();
+        for (List<Rows.GateRow> own : gates.values()) {
+            Rows.GateRow first = own.get(0);
+            List<PartId> ids = own.stream().map(gate -> partId(gate.partId())).toList();
+            ceilings.computeIfAbsent(first.assessmentId(), none -> new ArrayList<>())
+                    .add(new Ceiling(ids, first.pass(), first.fewerThan(), first.most()));
+        }
+        return ceilings;
+    }
+
+    private static PartId partId(long id) {
+        return new PartId(Long.toString(id));
+    }
+
+    private static Assessment.Builder assessment(Rows.AssessmentRow row) {
         return new Assessment.Builder(
-                        assessmentId(row.id()),
-                        row.title(),
-                        categoryId(row.categoryId()),
-                        AssessmentKind.MARKS,
-                        row.date())
-                .outOf(Optional.of(row.outOf()))
+                        assessmentId(row.id()), row.title(), categoryId(row.categoryId()), row.kind(), row.date())
+                .outOf(Optional.ofNullable(row.outOf()))
                 .term(Optional.ofNullable(row.termId()).map(BookService::termId))
                 .due(row.due() == null ? row.date() : row.due())
                 .weight(row.weight())
                 .bonus(row.bonus())
-                .allowOver(row.allowOver())
-                .build();
+                .allowOver(row.allowOver());
     }
 
     private static Student student(Rows.EnrolmentRow row) {
@@ -163,6 +203,7 @@ public class BookService {
         Entry plain = switch (kind) {
             case MARK -> Entry.of(row.mark());
             case DOUBT -> Entry.doubt(row.words());
+            case GRADE -> Entry.grade(row.words());
             default -> Entry.of(kind);
         };
         return plain.withLate(row.late()).withToFinish(row.toFinish());

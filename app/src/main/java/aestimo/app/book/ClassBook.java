@@ -6,12 +6,15 @@ import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
+import aestimo.core.book.Part;
+import aestimo.core.book.PartId;
 import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
 import aestimo.core.entry.Entry;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 
 /**
  * One class with its book, and what pages need beside it. Students go by their enrolment: the id of a {@link Student}
@@ -21,12 +24,9 @@ public final class ClassBook {
     private final ClassRow row;
     private final Book book;
     private final Map<CategoryId, CategoryLook> looks;
-    private final Map<Cell, Integer> versions;
+    private final Map<CellId, Integer> versions;
 
-    /** One cell of the markbook. */
-    public record Cell(long assessmentId, long enrolmentId) {}
-
-    ClassBook(ClassRow row, Book book, Map<CategoryId, CategoryLook> looks, Map<Cell, Integer> versions) {
+    ClassBook(ClassRow row, Book book, Map<CategoryId, CategoryLook> looks, Map<CellId, Integer> versions) {
         this.row = row;
         this.book = book;
         this.looks = Map.copyOf(looks);
@@ -34,11 +34,16 @@ public final class ClassBook {
     }
 
     /** The same class with one entry altered, as it stands after a save. */
-    public ClassBook with(Student student, Assessment assessment, Entry entry, int version) {
-        Map<Cell, Integer> later = new HashMap<>(versions);
-        later.put(new Cell(id(assessment), id(student)), version);
-        Book altered = book.withEntries(List.of(new Book.Placed(student.id(), assessment.id(), entry)));
-        return new ClassBook(row, altered, looks, later);
+    public ClassBook with(CellId cell, Entry entry, int version) {
+        Map<CellId, Integer> later = new HashMap<>(versions);
+        later.put(cell, version);
+        Assessment assessment = assessment(cell.assessmentId());
+        Book.Placed placed = new Book.Placed(
+                student(cell.enrolmentId()).id(),
+                assessment.id(),
+                assessment.partAt(part(cell)).map(Part::id),
+                entry);
+        return new ClassBook(row, book.withEntries(List.of(placed)), looks, later);
     }
 
     public ClassRow row() {
@@ -58,13 +63,59 @@ public final class ClassBook {
     }
 
     /** The entry's version; 0 for a cell never touched. */
-    public int version(Assessment assessment, Student student) {
-        return version(id(assessment), id(student));
+    public int version(CellId cell) {
+        return versions.getOrDefault(cell, 0);
     }
 
-    /** The same by ids. */
-    public int version(long assessmentId, long enrolmentId) {
-        return versions.getOrDefault(new Cell(assessmentId, enrolmentId), 0);
+    /** How many cells of an assessment hold something. */
+    public int filled(long assessmentId) {
+        Assessment assessment = assessment(assessmentId);
+        return (int) book.students().stream()
+                .flatMap(student -> cells(student, assessment).stream())
+                .filter(cell -> !entry(cell).isNothing())
+                .count();
+    }
+
+    /** @throws NotFoundException when the class has no such cell */
+    public Entry entry(CellId cell) {
+        Assessment assessment = assessment(cell.assessmentId());
+        return book.entry(
+                book.placeOf(student(cell.enrolmentId()).id()).orElseThrow(),
+                book.placeOf(assessment.id()).orElseThrow(),
+                part(cell));
+    }
+
+    /**
+     * The place of a cell's part; 0 for a piece without parts.
+     *
+     * @throws NotFoundException when the assessment has no such part, or has parts and the cell names none
+     */
+    public int part(CellId cell) {
+        Assessment assessment = assessment(cell.assessmentId());
+        if (!assessment.hasParts() && cell.partId() == 0) {
+            return 0;
+        }
+        return assessment
+                .indexOf(new PartId(Long.toString(cell.partId())))
+                .orElseThrow(() -> new NotFoundException("part"));
+    }
+
+    /** @param part the part's place; 0 for a piece without parts */
+    public static CellId cell(Student student, Assessment assessment, int part) {
+        return new CellId(
+                id(assessment),
+                id(student),
+                assessment
+                        .partAt(part)
+                        .map(own -> Long.parseLong(own.id().text()))
+                        .orElse(0L));
+    }
+
+    /** The cells of a student in an assessment, one for each part. */
+    public static List<CellId> cells(Student student, Assessment assessment) {
+        return IntStream.range(0, assessment.entryCount())
+                .mapToObj(part -> cell(student, assessment, part))
+                .toList();
     }
 
     /** @throws NotFoundException when the class has no such student */

@@ -1,24 +1,42 @@
 package aestimo.app.book;
 
+import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Averaging;
 import aestimo.core.book.GradeOn;
 import aestimo.core.book.Method;
 import aestimo.core.book.Ranking;
 import aestimo.core.book.TermResults;
 import aestimo.core.book.YearResult;
+import aestimo.core.boundary.Band;
+import aestimo.core.boundary.RawMark;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
+import java.util.Optional;
 
-/** Rows as the mapper reads them. Dates that are open are null here, and nowhere else. */
+/** Rows as the mapper reads them. What is open or not stated is null here, and nowhere else. */
 final class Rows {
     private Rows() {}
 
     record TermRow(long id, String name, LocalDate starts, LocalDate ends, Weight weight) {}
 
-    record BandRow(String label, Percent fromPercent) {}
+    /** Starts from a percent or from a raw mark, the other being null; {@code worth} null: midway to the next band. */
+    record BandRow(String label, Percent fromPercent, Mark rawMark, OutOf rawTotal, Percent worth, String words) {
+        Band band() {
+            Band plain = rawMark == null ? Band.of(label, fromPercent) : Band.of(label, new RawMark(rawMark, rawTotal));
+            return plain.withWorth(Optional.ofNullable(worth)).withWords(words);
+        }
+    }
+
+    /** A band of a piece's own. */
+    record PieceBandRow(long boundariesId, BandRow band) {}
+
+    record PartRow(long id, long assessmentId, String title, OutOf outOf, Weight weight) {}
+
+    /** A ceiling with one of its gates; one row for each gate. */
+    record GateRow(long assessmentId, int place, Percent pass, int fewerThan, Percent most, long partId) {}
 
     record CategoryRow(
             long id,
@@ -50,7 +68,9 @@ final class Rows {
             long categoryId,
             String title,
             LocalDate date,
+            AssessmentKind kind,
             OutOf outOf,
+            Long boundariesId,
             Long termId,
             LocalDate due,
             Weight weight,
@@ -63,6 +83,7 @@ final class Rows {
     record EntryRow(
             long assessmentId,
             long enrolmentId,
+            long partId,
             String kind,
             Mark mark,
             String words,

@@ -1,5 +1,6 @@
 package aestimo.app.bringin;
 
+import aestimo.app.book.CellId;
 import aestimo.app.store.TeacherId;
 import aestimo.core.value.Mark;
 import aestimo.exchange.marks.Known;
@@ -27,8 +28,7 @@ interface BringInMapper {
 
     /** An entry to be written, with what stood there; marks are null unless an entry is one. */
     record BroughtRow(
-            long assessmentId,
-            long enrolmentId,
+            CellId cell,
             int base,
             String kind,
             Mark mark,
@@ -47,6 +47,7 @@ interface BringInMapper {
     record StandingRow(
             long assessmentId,
             long enrolmentId,
+            long partId,
             String wasKind,
             Mark wasMark,
             String wasWords,
@@ -56,6 +57,10 @@ interface BringInMapper {
             int now,
             String title,
             String student) {
+        CellId cell() {
+            return new CellId(assessmentId, enrolmentId, partId);
+        }
+
         boolean isAltered() {
             return now != version;
         }

@@ -1,6 +1,7 @@
 package aestimo.app.bringin;
 
 import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.bringin.BringInMapper.BringInRow;
 import aestimo.app.bringin.BringInMapper.BroughtRow;
@@ -315,23 +316,17 @@ public class BringInService {
             long enrolment = added.getOrDefault(line, line.enrolmentId());
             for (Cell cell : line.cells()) {
                 if (line.isTaken() && cell.outcome().isWritten()) {
-                    long assessment = ids.get(cell.column());
-                    rows.add(row(
-                            assessment,
-                            enrolment,
-                            classBook.version(assessment, enrolment),
-                            cell.entry(),
-                            cell.standing()));
+                    CellId place = new CellId(ids.get(cell.column()), enrolment, 0);
+                    rows.add(row(place, classBook.version(place), cell.entry(), cell.standing()));
                 }
             }
         }
         return rows;
     }
 
-    private static BroughtRow row(long assessment, long enrolment, int base, Entry entry, Entry was) {
+    private static BroughtRow row(CellId cell, int base, Entry entry, Entry was) {
         return new BroughtRow(
-                assessment,
-                enrolment,
+                cell,
                 base,
                 entry.kind().name(),
                 entry.mark().orElse(null),
@@ -403,10 +398,7 @@ public class BringInService {
         for (StandingRow own : brought) {
             if (!made.assessments().contains(own.assessmentId())
                     && !made.enrolments().contains(own.enrolmentId())) {
-                Entry now = classBook
-                        .book()
-                        .entry(classBook.student(own.enrolmentId()), classBook.assessment(own.assessmentId()));
-                rows.add(row(own.assessmentId(), own.enrolmentId(), own.now(), was(own), now));
+                rows.add(row(own.cell(), own.now(), was(own), classBook.entry(own.cell())));
             }
         }
         write(teacher, classId, 0, rows, "taken back");
@@ -418,9 +410,12 @@ public class BringInService {
 
     private static Entry was(StandingRow row) {
         EntryKind kind = EntryKind.valueOf(row.wasKind());
-        Entry plain = kind == EntryKind.MARK
-                ? Entry.of(row.wasMark())
-                : kind == EntryKind.DOUBT ? Entry.doubt(row.wasWords()) : Entry.of(kind);
+        Entry plain = switch (kind) {
+            case MARK -> Entry.of(row.wasMark());
+            case DOUBT -> Entry.doubt(row.wasWords());
+            case GRADE -> Entry.grade(row.wasWords());
+            default -> Entry.of(kind);
+        };
         return plain.withLate(row.wasLate()).withToFinish(row.wasToFinish());
     }
 }

@@ -1,5 +1,6 @@
 package aestimo.app.changes;
 
+import aestimo.app.book.CellId;
 import aestimo.app.store.TeacherId;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -9,20 +10,17 @@ import org.apache.ibatis.annotations.Param;
 
 @Mapper
 interface ChangeMapper {
+    /** @param cell null for an alteration of the groundwork */
     void insert(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
-            @Param("assessmentId") Long assessmentId,
-            @Param("enrolmentId") Long enrolmentId,
+            @Param("cell") CellId cell,
             @Param("change") Change change,
             @Param("requestId") UUID requestId);
 
     boolean hasRequest(@Param("teacher") TeacherId teacher, @Param("requestId") UUID requestId);
 
-    List<Change> findOfCell(
-            @Param("teacher") TeacherId teacher,
-            @Param("assessmentId") long assessmentId,
-            @Param("enrolmentId") long enrolmentId);
+    List<Change> findOfCell(@Param("teacher") TeacherId teacher, @Param("cell") CellId cell);
 
     OffsetDateTime findLatest(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

@@ -1,5 +1,6 @@
 package aestimo.app.changes;
 
+import aestimo.app.book.CellId;
 import aestimo.app.store.TeacherId;
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -26,16 +27,8 @@ public class ChangeService {
 
     /** Records the alteration of one entry, asked for by one request of a browser. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void recordEntry(
-            TeacherId teacher,
-            long classId,
-            long assessmentId,
-            long enrolmentId,
-            String was,
-            String became,
-            UUID request) {
-        mapper.insert(
-                teacher, classId, assessmentId, enrolmentId, new Change(now(), "entry", was, became, "typed"), request);
+    public void recordEntry(TeacherId teacher, long classId, CellId cell, String was, String became, UUID request) {
+        mapper.insert(teacher, classId, cell, new Change(now(), "entry", was, became, "typed"), request);
     }
 
     /**
@@ -44,22 +37,15 @@ public class ChangeService {
      * @param how in a few words, such as “out-of changed”
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void recordEntry(
-            TeacherId teacher,
-            long classId,
-            long assessmentId,
-            long enrolmentId,
-            String was,
-            String became,
-            String how) {
-        mapper.insert(teacher, classId, assessmentId, enrolmentId, new Change(now(), "entry", was, became, how), null);
+    public void recordEntry(TeacherId teacher, long classId, CellId cell, String was, String became, String how) {
+        mapper.insert(teacher, classId, cell, new Change(now(), "entry", was, became, how), null);
     }
 
     /** Records an alteration of the groundwork; nothing where nothing was altered. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void recordGroundwork(TeacherId teacher, long classId, String what, String was, String became) {
         if (!was.equals(became)) {
-            mapper.insert(teacher, classId, null, null, new Change(now(), what, was, became, "groundwork"), null);
+            mapper.insert(teacher, classId, null, new Change(now(), what, was, became, "groundwork"), null);
         }
     }
 
@@ -71,8 +57,8 @@ public class ChangeService {
 
     /** The alterations of one entry, oldest first. */
     @Transactional(readOnly = true)
-    public List<Change> ofCell(TeacherId teacher, long assessmentId, long enrolmentId) {
-        return mapper.findOfCell(teacher, assessmentId, enrolmentId);
+    public List<Change> ofCell(TeacherId teacher, CellId cell) {
+        return mapper.findOfCell(teacher, cell);
     }
 
     /** When an entry of the class was last altered; empty before the first. */

@@ -1,6 +1,7 @@
 package aestimo.app.demo;
 
 import aestimo.app.account.AccountService;
+import aestimo.app.book.BookService;
 import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.GroundworkService;
@@ -33,11 +34,12 @@ class DemoData implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
 
     private static final List<Forms.TermLine> TERMS = List.of(
-            new Forms.TermLine(0, "Term 1", "2026-09-01", "2026-12-11"),
-            new Forms.TermLine(0, "Term 2", "2027-01-04", "2027-03-26"),
-            new Forms.TermLine(0, "Term 3", "2027-04-12", "2027-07-02"));
+            new Forms.TermLine(0, "Term 1", "2026-09-01", "2026-12-11", "30", false),
+            new Forms.TermLine(0, "Term 2", "2027-01-04", "2027-03-26", "30", false),
+            new Forms.TermLine(0, "Term 3", "2027-04-12", "2027-07-02", "40", false));
 
     private final AccountService accounts;
+    private final YearService years;
     private final DemoClass classes;
     private final TransactionTemplate transactions;
 
@@ -49,25 +51,35 @@ class DemoData implements ApplicationRunner {
             RollService roll,
             AssessmentService assessments,
             EntryService entries,
+            BookService books,
             PlatformTransactionManager transactionManager) {
         this.accounts = accounts;
-        this.classes = new DemoClass(years, groundwork, categories, roll, assessments, entries);
+        this.years = years;
+        this.classes = new DemoClass(groundwork, categories, roll, assessments, entries, books);
         this.transactions = new TransactionTemplate(transactionManager);
     }
 
     /** May be interrupted at any point and run again: what is there already is left alone. */
     @Override
     public void run(ApplicationArguments arguments) {
-        load("marin", "Aude Marin", DemoClass.Plan.NINE_B);
-        load("okello", "Tobias Okello", DemoClass.Plan.SEVEN_A);
+        load("marin", "Aude Marin", List.of(DemoPlans.NINE_B, DemoPlans.EIGHT_D, DemoPlans.TEN_A, DemoPlans.ELEVEN_C));
+        load("okello", "Tobias Okello", List.of(DemoPlans.SEVEN_A));
     }
 
-    private void load(String signIn, String name, DemoClass.Plan plan) {
+    private void load(String signIn, String name, List<DemoPlan> plans) {
         TeacherId teacher = accounts.find(signIn).orElseGet(() -> accounts.create(signIn, name, PASSWORD));
-        boolean made =
-                ActingTeacher.as(teacher, () -> transactions.execute(status -> classes.make(teacher, TERMS, plan)));
+        boolean made = ActingTeacher.as(
+                teacher,
+                () -> transactions.execute(status -> {
+                    if (!years.years(teacher).isEmpty()) {
+                        return false;
+                    }
+                    long year = years.create(teacher, new Forms.YearForm("2026/27", 0, TERMS));
+                    plans.forEach(plan -> classes.make(teacher, year, plan));
+                    return true;
+                }));
         if (made) {
-            LOG.info("The demo class of {} is loaded.", signIn);
+            LOG.info("The demo of {} is loaded.", signIn);
         }
     }
 }

@@ -1,5 +1,6 @@
 package aestimo.app.desk;
 
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.frame.Days;
@@ -56,24 +57,32 @@ record LooseEndLine(ClassRow row, String todo, String what, String words, String
     }
 
     private static String reason(ClassBook classBook, LooseEnd end) {
+        CellId cell = cell(end);
         return EntryText.reasonForDoubt(
-                classBook
-                        .book()
-                        .entry(end.student().orElseThrow(), end.assessment().orElseThrow()),
+                classBook.entry(cell),
                 end.assessment().orElseThrow(),
+                classBook.part(cell),
                 classBook.book().boundaries());
+    }
+
+    private static CellId cell(LooseEnd end) {
+        Assessment assessment = end.assessment().orElseThrow();
+        int part = end.part().flatMap(own -> assessment.indexOf(own.id())).orElse(0);
+        return ClassBook.cell(end.student().orElseThrow(), assessment, part);
     }
 
     private static LooseEndLine ofCell(ClassBook classBook, LooseEnd end, String todo, String words) {
         Student student = end.student().orElseThrow();
         Assessment assessment = end.assessment().orElseThrow();
+        String part = end.part().map(own -> ", " + own.title()).orElse("");
         return new LooseEndLine(
                 classBook.row(),
                 todo,
-                student.listName() + " · " + assessment.title(),
+                student.listName() + " · " + assessment.title() + part,
                 words,
                 Days.brief(assessment.date()),
-                href(classBook, assessment) + "&student=" + student.id() + "&assessment=" + assessment.id());
+                href(classBook, assessment) + "&student=" + student.id() + "&assessment=" + assessment.id()
+                        + end.part().map(own -> "&part=" + own.id()).orElse(""));
     }
 
     private static LooseEndLine ofColumn(ClassBook classBook, LooseEnd end, String todo, String words) {

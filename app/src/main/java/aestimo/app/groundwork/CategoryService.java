@@ -94,9 +94,10 @@ public class CategoryService {
         }
         save.advance(teacher, classId, form.version(), "categories " + words(before));
         mapper.parkCategoryNames(teacher, classId);
-        before.stream()
-                .filter(row -> !kept.contains(row.id()))
-                .forEach(row -> mapper.deleteCategory(teacher, classId, row.id()));
+        before.stream().filter(row -> !kept.contains(row.id())).forEach(row -> {
+            mapper.deleteRemovedPieces(teacher, classId, row.id());
+            mapper.deleteCategory(teacher, classId, row.id());
+        });
         for (int i = 0; i < form.categories().size(); i++) {
             CategoryLine line = form.categories().get(i);
             Weight weight = categories.get(i).weight();

@@ -124,6 +124,10 @@ interface GroundworkMapper {
             @Param("pass") String pass,
             @Param("notHandedIn") Percent notHandedIn);
 
+    /** Those taken off the sheet go for good with their category. */
+    void deleteRemovedPieces(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("categoryId") long categoryId);
+
     void deleteCategory(
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("categoryId") long categoryId);
 

@@ -1,26 +1,44 @@
 package aestimo.app.marks;
 
 import aestimo.app.store.TeacherId;
+import aestimo.core.book.AssessmentKind;
 import aestimo.core.value.OutOf;
+import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 
 @Mapper
 interface AssessmentMapper {
-    /** An assessment as it is written. */
+    /** An assessment as it is written; null for what is not stated. */
     record AssessmentRow(
             long categoryId,
             String title,
             LocalDate date,
+            AssessmentKind kind,
             OutOf outOf,
+            Long boundariesId,
             Long termId,
             LocalDate due,
             Weight weight,
             boolean bonus,
             boolean allowOver,
             String instructions) {}
+
+    /** @param id 0 for a new one */
+    record PartRow(long id, int place, String title, OutOf outOf, Weight weight) {}
+
+    record CeilingRow(int place, Percent pass, int fewerThan, Percent most) {}
+
+    /** What a piece has that no figure needs. */
+    record BesideRow(int version, String instructions, Long boundariesId) {}
+
+    /** A piece taken off the sheet. */
+    record RemovedRow(long id, String title, LocalDate date, OffsetDateTime removedAt, int entries) {}
 
     long insert(
             @Param("teacher") TeacherId teacher,
@@ -34,20 +52,51 @@ interface AssessmentMapper {
             @Param("version") int version,
             @Param("assessment") AssessmentRow assessment);
 
-    String findInstructions(
+    /** Empty where the class has no such assessment. */
+    Optional<BesideRow> findBeside(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
             @Param("assessmentId") long assessmentId);
 
-    /** Null where the class has no such assessment. */
-    Integer findVersion(
+    long insertPart(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
-            @Param("assessmentId") long assessmentId);
+            @Param("assessmentId") long assessmentId,
+            @Param("part") PartRow part);
 
-    /** Removes an assessment unless some cell of it holds something. */
-    int deleteEmpty(
+    int updatePart(
+            @Param("teacher") TeacherId teacher, @Param("assessmentId") long assessmentId, @Param("part") PartRow part);
+
+    /** @param kept ids, at least one; 0 is none */
+    void deletePartsBut(
+            @Param("teacher") TeacherId teacher,
+            @Param("assessmentId") long assessmentId,
+            @Param("kept") List<Long> kept);
+
+    /** Takes away what is left of cleared cells of the whole piece, which a piece with parts does not have. */
+    void deleteBlanksOfWhole(@Param("teacher") TeacherId teacher, @Param("assessmentId") long assessmentId);
+
+    void deleteCeilings(@Param("teacher") TeacherId teacher, @Param("assessmentId") long assessmentId);
+
+    void insertCeiling(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
-            @Param("assessmentId") long assessmentId);
+            @Param("assessmentId") long assessmentId,
+            @Param("ceiling") CeilingRow ceiling);
+
+    void insertGate(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("assessmentId") long assessmentId,
+            @Param("ceilingPlace") int ceilingPlace,
+            @Param("partId") long partId);
+
+    /** @param at null to put it back */
+    int setRemoved(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("assessmentId") long assessmentId,
+            @Param("at") OffsetDateTime at);
+
+    List<RemovedRow> findRemoved(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

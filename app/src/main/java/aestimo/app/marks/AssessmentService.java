@@ -4,71 +4,102 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
-import aestimo.app.marks.AssessmentMapper.AssessmentRow;
+import aestimo.app.frame.Plain;
+import aestimo.app.marks.AssessmentCheck.Checked;
+import aestimo.app.marks.AssessmentForm.CeilingLine;
+import aestimo.app.marks.AssessmentForm.More;
+import aestimo.app.marks.AssessmentForm.PartLine;
+import aestimo.app.marks.AssessmentMapper.BesideRow;
+import aestimo.app.marks.AssessmentMapper.CeilingRow;
+import aestimo.app.marks.AssessmentMapper.PartRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
-import aestimo.core.book.Category;
+import aestimo.core.book.AssessmentKind;
+import aestimo.core.book.Ceiling;
+import aestimo.core.book.Part;
 import aestimo.core.book.RefusedException;
-import aestimo.core.book.Term;
 import aestimo.core.value.OutOf;
-import aestimo.core.value.Weight;
-import java.math.BigDecimal;
+import java.time.Clock;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
+import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Optional;
-import java.util.stream.Collectors;
+import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Adds, changes and removes the assessments of a class. */
 @Service
 public class AssessmentService {
-    private static final int LONGEST_TITLE = 80;
-    private static final int LONGEST_INSTRUCTIONS = 2000;
-    private static final BigDecimal HIGHEST_WEIGHT = BigDecimal.valueOf(1000);
-    private static final BigDecimal HIGHEST_OUT_OF = BigDecimal.valueOf(10_000);
-
     private final AssessmentMapper mapper;
     private final BookService books;
     private final ChangeService changes;
     private final StandingMarks marks;
+    private final Clock clock;
 
-    AssessmentService(AssessmentMapper mapper, BookService books, ChangeService changes, StandingMarks marks) {
+    AssessmentService(
+            AssessmentMapper mapper, BookService books, ChangeService changes, StandingMarks marks, Clock clock) {
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
         this.marks = marks;
+        this.clock = clock;
     }
 
     /** The form that changes an assessment. */
     @Transactional(readOnly = true)
     public AssessmentForm form(TeacherId teacher, ClassBook classBook, long assessmentId) {
         Assessment assessment = classBook.assessment(assessmentId);
+        BesideRow beside = mapper.findBeside(teacher, classBook.row().id(), assessmentId)
+                .orElseThrow(() -> new NotFoundException("assessment"));
         return new AssessmentForm(
                 assessmentId,
-                version(teacher, classBook, assessmentId),
+                beside.version(),
                 assessment.title(),
                 Long.parseLong(assessment.category().text()),
                 assessment.date().toString(),
-                assessment.outOf().toString(),
-                assessment.statedTerm().map(term -> Long.parseLong(term.text())).orElse(0L),
-                assessment.due().equals(assessment.date())
-                        ? ""
-                        : assessment.due().toString(),
-                assessment.weight().toString(),
-                assessment.isBonus(),
-                assessment.allowsOver(),
-                mapper.findInstructions(teacher, classBook.row().id(), assessmentId),
+                assessment.kind().name(),
+                assessment.statedOutOf().map(OutOf::toString).orElse(""),
+                new More(
+                        assessment
+                                .statedTerm()
+                                .map(term -> Long.parseLong(term.text()))
+                                .orElse(0L),
+                        assessment.due().equals(assessment.date())
+                                ? ""
+                                : assessment.due().toString(),
+                        assessment.weight().toString(),
+                        assessment.isBonus(),
+                        assessment.allowsOver(),
+                        beside.boundariesId() == null ? 0 : beside.boundariesId(),
+                        beside.instructions()),
+                assessment.parts().stream()
+                        .map(part -> new PartLine(
+                                Long.parseLong(part.id().text()),
+                                part.title(),
+                                part.outOf().toString(),
+                                part.weight().toString()))
+                        .toList(),
+                assessment.ceilings().stream()
+                        .map(ceiling -> ceilingLine(assessment, ceiling))
+                        .toList(),
                 "");
     }
 
-    /** Counts the assessment's saves; 0 where it is gone. */
-    int version(TeacherId teacher, ClassBook classBook, long assessmentId) {
-        Integer version = mapper.findVersion(teacher, classBook.row().id(), assessmentId);
-        return version == null ? 0 : version;
+    private static CeilingLine ceilingLine(Assessment assessment, Ceiling ceiling) {
+        return new CeilingLine(
+                ceiling.gates().stream()
+                        .map(gate -> assessment
+                                .parts()
+                                .get(assessment.indexOf(gate).orElseThrow())
+                                .title())
+                        .toList(),
+                Plain.words(ceiling.pass()),
+                Integer.toString(ceiling.fewerThan()),
+                Plain.words(ceiling.most()));
     }
 
     /**
@@ -79,8 +110,9 @@ public class AssessmentService {
      */
     @Transactional
     public long add(TeacherId teacher, long classId, AssessmentForm form) {
-        ClassBook classBook = books.open(teacher, classId);
-        long id = mapper.insert(teacher, classId, check(classBook, form));
+        Checked checked = AssessmentCheck.check(books.open(teacher, classId), form);
+        long id = mapper.insert(teacher, classId, checked.row());
+        writeParts(teacher, classId, id, checked);
         changes.recordGroundwork(
                 teacher,
                 classId,
@@ -88,6 +120,26 @@ public class AssessmentService {
                 "",
                 words(reopened(teacher, classId).assessment(id)));
         return id;
+    }
+
+    private void writeParts(TeacherId teacher, long classId, long assessmentId, Checked checked) {
+        mapper.deleteCeilings(teacher, assessmentId);
+        List<Long> kept = new ArrayList<>(List.of(0L));
+        checked.parts().stream().map(PartRow::id).forEach(kept::add);
+        mapper.deletePartsBut(teacher, assessmentId, kept);
+        List<Long> ids = new ArrayList<>();
+        for (PartRow part : checked.parts()) {
+            if (part.id() != 0 && mapper.updatePart(teacher, assessmentId, part) == 0) {
+                throw new NotFoundException("part");
+            }
+            ids.add(part.id() != 0 ? part.id() : mapper.insertPart(teacher, classId, assessmentId, part));
+        }
+        for (CeilingRow ceiling : checked.ceilings()) {
+            mapper.insertCeiling(teacher, classId, assessmentId, ceiling);
+            for (int gate : checked.gates().get(ceiling.place())) {
+                mapper.insertGate(teacher, classId, assessmentId, ceiling.place(), ids.get(gate));
+            }
+        }
     }
 
     /** @throws FormException when what was just written is refused by the rules of calculation */
@@ -108,14 +160,17 @@ public class AssessmentService {
     public void change(TeacherId teacher, long classId, AssessmentForm form) {
         ClassBook classBook = books.open(teacher, classId);
         Assessment before = classBook.assessment(form.id());
-        AssessmentMapper.AssessmentRow row = check(classBook, form);
-        if (!row.outOf().equals(before.outOf())) {
-            marks.settle(teacher, classBook, before, row.outOf(), form.marks());
-        }
-        if (mapper.update(teacher, classId, form.id(), form.version(), row) == 0) {
+        Checked checked = AssessmentCheck.check(classBook, form);
+        refuseWhatLosesEntries(classBook, before, checked);
+        marks.settle(teacher, classBook, before, rescaled(before, checked), form.marks());
+        if (mapper.update(teacher, classId, form.id(), form.version(), checked.row()) == 0) {
             throw new FormException("This assessment was changed in another window meanwhile; there it is now "
                     + words(before) + ". What you typed is still here, not kept: save again to put it in place.");
         }
+        if (!checked.parts().isEmpty()) {
+            mapper.deleteBlanksOfWhole(teacher, form.id());
+        }
+        writeParts(teacher, classId, form.id(), checked);
         changes.recordGroundwork(
                 teacher,
                 classId,
@@ -124,113 +179,110 @@ public class AssessmentService {
                 words(reopened(teacher, classId).assessment(form.id())));
     }
 
+    /** What would have nowhere to stand is never thrown away unasked. */
+    private static void refuseWhatLosesEntries(ClassBook classBook, Assessment before, Checked checked) {
+        if (before.kind() != checked.row().kind()) {
+            refuse(classBook, before, 0, before.entryCount(), " a piece with entries keeps its kind.");
+        }
+        if (!before.hasParts() && !checked.parts().isEmpty()) {
+            refuse(classBook, before, 0, 1, " only a piece without entries can be given parts.");
+        }
+        for (int i = 0; i < before.parts().size(); i++) {
+            long id = Long.parseLong(before.parts().get(i).id().text());
+            if (checked.parts().stream().noneMatch(part -> part.id() == id)) {
+                refuse(
+                        classBook,
+                        before,
+                        i,
+                        i + 1,
+                        " the part “" + before.parts().get(i).title() + "” can be taken out once they are cleared.");
+            }
+        }
+    }
+
+    private static void refuse(ClassBook classBook, Assessment assessment, int from, int to, String why) {
+        long filled = classBook.book().students().stream()
+                .flatMap(student -> ClassBook.cells(student, assessment).subList(from, to).stream())
+                .filter(cell -> !classBook.entry(cell).isNothing())
+                .count();
+        if (filled > 0) {
+            throw new FormException((filled == 1 ? "1 entry stands there:" : filled + " entries stand there:") + why);
+        }
+    }
+
+    private static Map<Integer, OutOf> rescaled(Assessment before, Checked checked) {
+        Map<Integer, OutOf> rescaled = new LinkedHashMap<>();
+        if (before.kind() != AssessmentKind.MARKS) {
+            return rescaled;
+        }
+        if (!before.hasParts() && !before.outOf().equals(checked.row().outOf())) {
+            rescaled.put(0, checked.row().outOf());
+        }
+        for (int i = 0; i < before.parts().size(); i++) {
+            Part part = before.parts().get(i);
+            int place = i;
+            checked.parts().stream()
+                    .filter(own -> Long.toString(own.id()).equals(part.id().text()))
+                    .filter(own -> !own.outOf().equals(part.outOf()))
+                    .forEach(own -> rescaled.put(place, own.outOf()));
+        }
+        return rescaled;
+    }
+
     /**
-     * Removes an assessment nobody has an entry for.
+     * Takes an assessment off the sheet with all its entries; they are kept, and come back with it.
      *
-     * @throws FormException when some cell of it holds something
+     * @return how many entries went
      */
     @Transactional
-    public void remove(TeacherId teacher, long classId, long assessmentId) {
+    public int remove(TeacherId teacher, long classId, long assessmentId) {
         Assessment before = books.open(teacher, classId).assessment(assessmentId);
-        if (mapper.deleteEmpty(teacher, classId, assessmentId) == 0) {
-            throw new FormException(
-                    "“" + before.title() + "” holds entries, so it cannot be removed. Clear them first.");
+        mapper.setRemoved(teacher, classId, assessmentId, OffsetDateTime.now(clock));
+        changes.recordGroundwork(teacher, classId, "assessment", words(before), "taken off the sheet");
+        return removed(teacher, classId).stream()
+                .filter(row -> row.id() == assessmentId)
+                .mapToInt(Removed::entries)
+                .sum();
+    }
+
+    /** A piece taken off the sheet. */
+    public record Removed(long id, String title, LocalDate date, OffsetDateTime at, int entries) {}
+
+    /** What was taken off the sheet, the latest first. */
+    @Transactional(readOnly = true)
+    public List<Removed> removed(TeacherId teacher, long classId) {
+        return mapper.findRemoved(teacher, classId).stream()
+                .map(row -> new Removed(row.id(), row.title(), row.date(), row.removedAt(), row.entries()))
+                .toList();
+    }
+
+    /**
+     * Puts an assessment back on the sheet.
+     *
+     * @throws FormException when it fits the class no longer
+     */
+    @Transactional
+    public void putBack(TeacherId teacher, long classId, long assessmentId) {
+        if (removed(teacher, classId).stream().noneMatch(row -> row.id() == assessmentId)) {
+            throw new NotFoundException("assessment");
         }
-        changes.recordGroundwork(teacher, classId, "assessment", words(before), "");
+        mapper.setRemoved(teacher, classId, assessmentId, null);
+        changes.recordGroundwork(
+                teacher,
+                classId,
+                "assessment",
+                "taken off the sheet",
+                words(reopened(teacher, classId).assessment(assessmentId)));
     }
 
     private static String words(Assessment assessment) {
-        return "“" + assessment.title() + "”, " + Days.brief(assessment.date()) + ", out of " + assessment.outOf();
-    }
-
-    private static AssessmentRow check(ClassBook classBook, AssessmentForm form) {
-        List<String> problems = new ArrayList<>();
-        if (form.title().isEmpty() || form.title().length() > LONGEST_TITLE) {
-            problems.add("The assessment needs a title of 1 to " + LONGEST_TITLE + " letters.");
-        }
-        Optional<Category> category = classBook.book().categories().stream()
-                .filter(own -> ClassBook.id(own) == form.categoryId())
-                .findFirst();
-        if (category.isEmpty()) {
-            problems.add("Choose the category it belongs to.");
-        } else if (category.get().retired() && !stands(classBook, form)) {
-            problems.add(category.get().name() + " is retired and takes no new assessment. Choose another category.");
-        }
-        Optional<Term> given = classBook.book().terms().stream()
-                .filter(term -> term.id().text().equals(Long.toString(form.termId())))
-                .findFirst();
-        if (form.termId() != 0 && given.isEmpty()) {
-            problems.add("Choose one of the year's terms, or the one of its date.");
-        }
-        if (form.instructions().length() > LONGEST_INSTRUCTIONS) {
-            problems.add("The instructions have over " + LONGEST_INSTRUCTIONS + " characters.");
-        }
-        LocalDate date = null;
-        try {
-            date = LocalDate.parse(form.date());
-        } catch (DateTimeParseException none) {
-            problems.add("The date is “" + form.date() + "”. It must be a day such as 2027-02-19.");
-        }
-        if (date != null && given.isEmpty() && classBook.book().termOn(date).isEmpty()) {
-            problems.add(Days.brief(date) + " " + date.getYear() + " lies in no term. The terms are "
-                    + classBook.book().terms().stream()
-                            .map(AssessmentService::words)
-                            .collect(Collectors.joining("; "))
-                    + ".");
-        }
-        OutOf outOf = null;
-        try {
-            outOf = OutOf.parse(form.outOf());
-        } catch (IllegalArgumentException none) {
-            problems.add("Out of “" + form.outOf() + "” will not do. It must be a number above 0, such as 40.");
-        }
-        if (outOf != null && outOf.value().compareTo(HIGHEST_OUT_OF) > 0) {
-            problems.add("Out of " + outOf + " is too much. At most " + HIGHEST_OUT_OF + " is possible.");
-        }
-        LocalDate due = date;
-        if (!form.due().isEmpty()) {
-            try {
-                due = LocalDate.parse(form.due());
-            } catch (DateTimeParseException none) {
-                problems.add("The due date is “" + form.due() + "”. It must be a day such as 2027-02-26, or empty.");
-            }
-        }
-        if (due != null && date != null && due.isBefore(date)) {
-            problems.add("It is due on " + Days.brief(due) + ", before its date, " + Days.brief(date) + ".");
-        }
-        Weight weight = Weight.ZERO;
-        try {
-            weight = Weight.parse(form.weight());
-        } catch (IllegalArgumentException none) {
-            // A weight of 0 is refused below in the same words.
-        }
-        if (weight.isZero() || weight.value().compareTo(HIGHEST_WEIGHT) > 0) {
-            problems.add("The weight within its category is “" + form.weight()
-                    + "”. It must be a number above 0, at most " + HIGHEST_WEIGHT + ", such as 1 or 2.");
-        }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
-        return new AssessmentRow(
-                form.categoryId(),
-                form.title(),
-                date,
-                outOf,
-                given.map(term -> form.termId()).orElse(null),
-                due.equals(date) ? null : due,
-                weight,
-                form.bonus(),
-                form.allowOver(),
-                form.instructions());
-    }
-
-    /** Whether the assessment stands in that category already. */
-    private static boolean stands(ClassBook classBook, AssessmentForm form) {
-        return form.id() != 0
-                && classBook.assessment(form.id()).category().text().equals(Long.toString(form.categoryId()));
-    }
-
-    private static String words(Term term) {
-        return term.name() + " from " + Days.brief(term.firstDay()) + " to " + Days.brief(term.lastDay());
+        String of = switch (assessment.kind()) {
+            case MARKS -> "out of " + assessment.outOf();
+            case GRADES -> "on grades";
+            case CHECK -> "a check";
+            case NOTE -> "notes";
+        };
+        return "“" + assessment.title() + "”, " + Days.brief(assessment.date()) + ", " + of
+                + (assessment.hasParts() ? ", " + assessment.parts().size() + " parts" : "");
     }
 }

@@ -1,5 +1,6 @@
 package aestimo.app.marks;
 
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
@@ -11,8 +12,10 @@ import java.util.Locale;
 /**
  * One cell as the sheet shows it.
  *
+ * @param part 0 for a piece without parts
  * @param shown the words or figure in the cell
- * @param kind how it looks: {@code mark}, {@code blank}, {@code absent}, {@code excused}, {@code not-in}, {@code doubt}
+ * @param kind how it looks: {@code mark}, {@code blank}, {@code absent}, {@code excused}, {@code not-in}, {@code doubt},
+ *     {@code grade}, {@code tick}, {@code cross}, {@code made} (of parts)
  * @param typed what F2 opens
  * @param reason why it is in doubt; empty otherwise
  * @param meant false where the piece is not meant for the student
@@ -20,6 +23,7 @@ import java.util.Locale;
 public record CellView(
         long assessment,
         long student,
+        long part,
         String shown,
         String kind,
         String typed,
@@ -28,20 +32,39 @@ public record CellView(
         int version,
         String reason,
         boolean meant) {
-    static CellView of(ClassBook classBook, Student student, Assessment assessment) {
-        Entry entry = classBook.book().entry(student, assessment);
-        String reason =
-                EntryText.reasonForDoubt(entry, assessment, classBook.book().boundaries());
+    static CellView of(ClassBook classBook, CellId cell) {
+        Student student = classBook.student(cell.enrolmentId());
+        Assessment assessment = classBook.assessment(cell.assessmentId());
+        Entry entry = classBook.entry(cell);
+        String reason = EntryText.reasonForDoubt(
+                entry, assessment, classBook.part(cell), classBook.book().boundaries());
         return new CellView(
-                ClassBook.id(assessment),
-                ClassBook.id(student),
+                cell.assessmentId(),
+                cell.enrolmentId(),
+                cell.partId(),
                 shown(entry),
                 reason.isEmpty() ? kind(entry) : "doubt",
                 entry.toString(),
                 entry.isLate(),
                 entry.isToFinish(),
-                classBook.version(assessment, student),
+                classBook.version(cell),
                 reason,
+                student.isMeant(assessment));
+    }
+
+    /** The cell of a piece with parts that shows what they make; nothing is typed there. */
+    static CellView made(Student student, Assessment assessment, String shown) {
+        return new CellView(
+                ClassBook.id(assessment),
+                ClassBook.id(student),
+                0,
+                shown,
+                "made",
+                shown,
+                false,
+                false,
+                0,
+                "",
                 student.isMeant(assessment));
     }
 
@@ -55,6 +78,11 @@ public record CellView(
     @JsonIgnore
     public Integer getVersionAttribute() {
         return version == 0 ? null : version;
+    }
+
+    @JsonIgnore
+    public String getHiddenAttribute() {
+        return part == 0 ? null : "";
     }
 
     @JsonIgnore
@@ -81,6 +109,8 @@ public record CellView(
     private static String shown(Entry entry) {
         return switch (entry.kind()) {
             case NOT_HANDED_IN -> "not in";
+            case TICK -> "✓";
+            case CROSS -> "✗";
             default -> entry.withLate(false).withToFinish(false).toString();
         };
     }

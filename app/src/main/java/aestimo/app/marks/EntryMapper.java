@@ -1,5 +1,6 @@
 package aestimo.app.marks;
 
+import aestimo.app.book.CellId;
 import aestimo.app.store.TeacherId;
 import aestimo.core.entry.Entry;
 import aestimo.core.value.Mark;
@@ -9,20 +10,11 @@ import org.apache.ibatis.annotations.Param;
 @Mapper
 interface EntryMapper {
     /** An entry as it is written; the mark is null unless it is one. */
-    record EntryRow(
-            long classId,
-            long assessmentId,
-            long enrolmentId,
-            String kind,
-            Mark mark,
-            String words,
-            boolean late,
-            boolean toFinish) {
-        static EntryRow of(long classId, long assessmentId, long enrolmentId, Entry entry) {
+    record EntryRow(long classId, CellId cell, String kind, Mark mark, String words, boolean late, boolean toFinish) {
+        static EntryRow of(long classId, CellId cell, Entry entry) {
             return new EntryRow(
                     classId,
-                    assessmentId,
-                    enrolmentId,
+                    cell,
                     entry.kind().name(),
                     entry.mark().orElse(null),
                     entry.words(),

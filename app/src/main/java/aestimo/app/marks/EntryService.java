@@ -6,8 +6,6 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
-import aestimo.core.book.Assessment;
-import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import aestimo.core.typed.EntryText;
 import java.util.Comparator;
@@ -79,15 +77,15 @@ public class EntryService {
         boolean behind = false;
         // The same order of cells for everybody, so that two tabs saving at once cannot block each other.
         for (TypedEntry entry : typed.stream()
-                .sorted(Comparator.comparingLong(TypedEntry::assessment).thenComparingLong(TypedEntry::student))
+                .sorted(Comparator.comparingLong(TypedEntry::assessment)
+                        .thenComparingLong(TypedEntry::student)
+                        .thenComparingLong(TypedEntry::part))
                 .toList()) {
-            Student student = classBook.student(entry.student());
-            Assessment assessment = classBook.assessment(entry.assessment());
-            Entry understood = understand(entry, assessment, classBook);
+            Entry understood = understand(entry, classBook);
             Outcome outcome = apply(teacher, classBook, entry, understood);
             outcomes.put(entry, outcome);
             if (outcome == Outcome.WRITTEN) {
-                classBook = classBook.with(student, assessment, understood, entry.base() + 1);
+                classBook = classBook.with(entry.cell(), understood, entry.base() + 1);
             } else {
                 behind |= outcome != Outcome.STOOD_ALREADY;
             }
@@ -96,34 +94,32 @@ public class EntryService {
                 typed.stream().map(outcomes::get).toList(), behind ? books.open(teacher, classId) : classBook);
     }
 
-    private static Entry understand(TypedEntry typed, Assessment assessment, ClassBook classBook) {
+    private static Entry understand(TypedEntry typed, ClassBook classBook) {
         if (typed.text().length() > LONGEST_TEXT) {
             throw new FormException("An entry has over " + LONGEST_TEXT + " characters. It was not kept.");
         }
-        return EntryText.understand(typed.text(), assessment, classBook.book().boundaries());
+        classBook.student(typed.student());
+        return EntryText.understand(
+                typed.text(),
+                classBook.assessment(typed.assessment()),
+                classBook.part(typed.cell()),
+                classBook.book().boundaries());
     }
 
     private Outcome apply(TeacherId teacher, ClassBook classBook, TypedEntry typed, Entry entry) {
         if (changes.isApplied(teacher, typed.id())) {
             return Outcome.DELIVERED_BEFORE;
         }
-        Student student = classBook.student(typed.student());
-        Assessment assessment = classBook.assessment(typed.assessment());
-        Entry before = classBook.book().entry(student, assessment);
+        Entry before = classBook.entry(typed.cell());
         if (entry.equals(before)) {
             return Outcome.STOOD_ALREADY;
         }
         long classId = classBook.row().id();
-        if (mapper.write(
-                        teacher,
-                        EntryMapper.EntryRow.of(classId, typed.assessment(), typed.student(), entry),
-                        typed.base())
-                == 0) {
+        if (mapper.write(teacher, EntryMapper.EntryRow.of(classId, typed.cell(), entry), typed.base()) == 0) {
             // Another delivery of this very request may have come first and only now be done.
             return changes.isApplied(teacher, typed.id()) ? Outcome.DELIVERED_BEFORE : Outcome.ALTERED_ELSEWHERE;
         }
-        changes.recordEntry(
-                teacher, classId, typed.assessment(), typed.student(), before.toString(), entry.toString(), typed.id());
+        changes.recordEntry(teacher, classId, typed.cell(), before.toString(), entry.toString(), typed.id());
         return Outcome.WRITTEN;
     }
 }

@@ -1,10 +1,13 @@
 package aestimo.app.marks;
 
 import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.Change;
 import aestimo.app.frame.Days;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.Category;
+import aestimo.core.book.Part;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.GroupMean;
@@ -29,11 +32,15 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
             CellView view,
             String title,
             String line,
+            List<PartLine> parts,
             String percent,
             String grade,
             String place,
             Optional<Strip> strip,
             List<ChangeLine> changes) {}
+
+    /** One part of a piece, with what stands in it. */
+    record PartLine(String title, String outOf, String shown, String kind) {}
 
     /** One alteration of the cell. */
     record ChangeLine(String at, String was, String became, String how) {}
@@ -87,17 +94,22 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
         return new MarginView(Optional.empty(), Optional.of(own(classBook, standing, student)), Optional.empty());
     }
 
-    static MarginView ofCell(
-            ClassBook classBook, Standing standing, Student student, Assessment assessment, List<Change> changes) {
+    /** @param cell of a part, or of the whole piece; that of a piece with parts shows what they make */
+    static MarginView ofCell(ClassBook classBook, Standing standing, CellId cell, List<Change> changes) {
+        Student student = classBook.student(cell.enrolmentId());
+        Assessment assessment = classBook.assessment(cell.assessmentId());
+        boolean made = assessment.hasParts() && cell.partId() == 0;
         Optional<AssessmentFigures> figures = standing.assessment(assessment.id());
         Places places = classBook.book().rules().places();
         Optional<Rank> place = figures.flatMap(it -> it.placeOf(student));
-        Cell cell = new Cell(
-                CellView.of(classBook, student, assessment),
-                assessment.title(),
-                Days.brief(assessment.date()) + " · out of " + assessment.outOf(),
+        Optional<Part> part = made ? Optional.empty() : assessment.partAt(classBook.part(cell));
+        Cell view = new Cell(
+                made ? SheetView.made(standing, student, assessment) : CellView.of(classBook, cell),
+                part.map(own -> assessment.title() + ", " + own.title()).orElse(assessment.title()),
+                Days.brief(assessment.date()) + outOf(assessment, part),
+                partLines(classBook, student, assessment),
                 figures.flatMap(it -> it.percentOf(student))
-                        .map(percent -> percent.shown(places) + " %")
+                        .map(percent -> (part.isPresent() ? "in all " : "") + percent.shown(places) + " %")
                         .orElse(""),
                 figures.flatMap(it -> it.percentOf(student))
                         .flatMap(percent -> standing.gradeOf(percent))
@@ -110,7 +122,26 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
                         .map(change -> new ChangeLine(
                                 Days.at(change.at()), orBlank(change.was()), orBlank(change.became()), change.how()))
                         .toList());
-        return new MarginView(Optional.of(cell), Optional.of(own(classBook, standing, student)), Optional.empty());
+        return new MarginView(Optional.of(view), Optional.of(own(classBook, standing, student)), Optional.empty());
+    }
+
+    private static String outOf(Assessment assessment, Optional<Part> part) {
+        return switch (assessment.kind()) {
+            case MARKS -> " · out of " + part.map(Part::outOf).orElse(assessment.outOf());
+            case GRADES -> " · a grade";
+            case CHECK -> " · a check";
+            case NOTE -> " · notes";
+        };
+    }
+
+    private static List<PartLine> partLines(ClassBook classBook, Student student, Assessment assessment) {
+        List<PartLine> lines = new ArrayList<>();
+        for (int i = 0; i < assessment.parts().size(); i++) {
+            CellView there = CellView.of(classBook, ClassBook.cell(student, assessment, i));
+            Part part = assessment.parts().get(i);
+            lines.add(new PartLine(part.title(), part.outOf().toString(), there.shown(), there.kind()));
+        }
+        return lines;
     }
 
     private static String orBlank(String text) {
@@ -134,10 +165,7 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
         List<Outside> outside = classBook.book().categories().stream()
                 .filter(category -> own.working().stream()
                         .noneMatch(line -> line.category().category().equals(category)))
-                .map(category -> new Outside(
-                        category.name(),
-                        classBook.look(category),
-                        classBook.book().hasSay(category) ? "nothing counts here yet" : "weight 0: no say"))
+                .map(category -> new Outside(category.name(), classBook.look(category), why(classBook, category)))
                 .toList();
         return new Own(
                 student.listName(),
@@ -148,6 +176,13 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
                 own.result().filter(Result::justBelow).isPresent(),
                 steps,
                 outside);
+    }
+
+    private static String why(ClassBook classBook, Category category) {
+        if (!category.counts()) {
+            return "practice, so it has no say";
+        }
+        return classBook.book().hasSay(category) ? "nothing counts here yet" : "weight 0, so it has no say";
     }
 
     private static String placeWords(StudentStanding own, Standing standing) {

@@ -2,6 +2,7 @@ package aestimo.app.marks;
 
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
@@ -9,7 +10,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
-import aestimo.core.book.Student;
+import aestimo.core.book.Assessment;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Standing;
 import aestimo.exchange.table.CsvTable;
@@ -50,6 +51,7 @@ class MarksController {
     private final FrameService frames;
     private final EntryService entries;
     private final AssessmentService assessments;
+    private final PieceCopyService copies;
     private final ChangeService changes;
     private final Clock clock;
 
@@ -58,12 +60,14 @@ class MarksController {
             FrameService frames,
             EntryService entries,
             AssessmentService assessments,
+            PieceCopyService copies,
             ChangeService changes,
             Clock clock) {
         this.books = books;
         this.frames = frames;
         this.entries = entries;
         this.assessments = assessments;
+        this.copies = copies;
         this.changes = changes;
         this.clock = clock;
     }
@@ -109,6 +113,12 @@ class MarksController {
                         .map(Days::clock)
                         .orElse(""));
         model.addAttribute("margin", margin(teacher, classBook, standing, parameters));
+        AssessmentForm form = (AssessmentForm) model.getAttribute("form");
+        if (form != null) {
+            model.addAttribute("blankPart", new AssessmentForm.PartLine(0, "", "", "1"));
+            model.addAttribute("blankCeiling", new AssessmentForm.CeilingLine(List.of(), "40", "1", "70"));
+            model.addAttribute("formEntries", form.id() == 0 ? 0 : classBook.filled(form.id()));
+        }
         model.addAttribute("categories", classBook.book().categories());
         model.addAttribute("terms", classBook.book().terms());
         model.addAttribute("noStudents", classBook.book().students().isEmpty());
@@ -123,15 +133,11 @@ class MarksController {
         if (student == 0) {
             return MarginView.ofClass(standing);
         }
-        Student whose = classBook.student(student);
-        return assessment == 0
-                ? MarginView.ofStudent(classBook, standing, whose)
-                : MarginView.ofCell(
-                        classBook,
-                        standing,
-                        whose,
-                        classBook.assessment(assessment),
-                        changes.ofCell(teacher.id(), assessment, student));
+        if (assessment == 0) {
+            return MarginView.ofStudent(classBook, standing, classBook.student(student));
+        }
+        CellId cell = new CellId(assessment, student, FormFields.toNumber(parameters.getOrDefault("part", "")));
+        return MarginView.ofCell(classBook, standing, cell, changes.ofCell(teacher.id(), cell));
     }
 
     /** The margin alone, for the script of the sheet. */
@@ -162,11 +168,14 @@ class MarksController {
         List<SaveAnswer.Kept> kept = new ArrayList<>();
         for (int i = 0; i < typed.size(); i++) {
             TypedEntry entry = typed.get(i);
+            Assessment assessment = classBook.assessment(entry.assessment());
             kept.add(new SaveAnswer.Kept(
                     entry.id(),
                     applied.outcomes().get(i).isKept(),
-                    CellView.of(
-                            classBook, classBook.student(entry.student()), classBook.assessment(entry.assessment()))));
+                    CellView.of(classBook, entry.cell()),
+                    assessment.hasParts()
+                            ? SheetView.made(standing, classBook.student(entry.student()), assessment)
+                            : null));
         }
         List<SheetView.Figures> rows = typed.stream()
                 .map(TypedEntry::student)
@@ -214,7 +223,7 @@ class MarksController {
     private String spanOf(SignedInTeacher teacher, long classId, Map<String, String> parameters, long assessmentId) {
         ClassBook classBook = books.open(teacher.id(), classId);
         SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        var assessment = classBook.assessment(assessmentId);
+        Assessment assessment = classBook.assessment(assessmentId);
         return span.span().holds(classBook.book(), assessment)
                 ? span.query()
                 : "span=" + classBook.book().termOf(assessment);
@@ -241,8 +250,10 @@ class MarksController {
                     form.withVersion(assessments
                             .form(teacher.id(), classBook, assessmentId)
                             .version()));
+            // The question stays on the page once it was asked, so that the answer can be seen and changed.
             model.addAttribute(
-                    "outOfWas", classBook.assessment(assessmentId).outOf().toString());
+                    "marksStand",
+                    !form.marks().isEmpty() || refused.problems().stream().anyMatch(StandingMarks::isAsked));
             model.addAttribute("problems", refused.problems());
             return page(teacher, classBook, parameters, model);
         }
@@ -254,13 +265,36 @@ class MarksController {
             @PathVariable long classId,
             @PathVariable long assessmentId,
             @RequestParam Map<String, String> parameters,
+            RedirectAttributes told) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        int entries = assessments.remove(teacher.id(), classId, assessmentId);
+        told.addFlashAttribute(
+                "done",
+                "The assessment is taken off the sheet"
+                        + (entries == 0
+                                ? ""
+                                : entries == 1 ? ", and 1 entry with it" : ", and " + entries + " entries with it")
+                        + ". Groundwork, Assessments puts it back.");
+        return back(classId, SpanChoice.read(parameters, classBook.book()).query(), "");
+    }
+
+    /** The same piece again, with its parts and ceilings, a week later. */
+    @PostMapping("/assessments/{assessmentId}/again")
+    String again(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long assessmentId,
+            @RequestParam Map<String, String> parameters,
             Model model,
             RedirectAttributes told) {
         ClassBook classBook = books.open(teacher.id(), classId);
         try {
-            assessments.remove(teacher.id(), classId, assessmentId);
-            told.addFlashAttribute("done", "The assessment is removed.");
-            return back(classId, SpanChoice.read(parameters, classBook.book()).query(), "");
+            long id = copies.again(teacher.id(), classId, assessmentId);
+            Assessment made = books.open(teacher.id(), classId).assessment(id);
+            told.addFlashAttribute(
+                    "done",
+                    "“" + made.title() + "” is added for " + Days.brief(made.date()) + ". Change what differs.");
+            return back(classId, spanOf(teacher, classId, parameters, id), "&edit=" + id);
         } catch (FormException refused) {
             model.addAttribute("form", assessments.form(teacher.id(), classBook, assessmentId));
             model.addAttribute("problems", refused.problems());

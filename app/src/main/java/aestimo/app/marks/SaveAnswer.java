@@ -13,6 +13,7 @@ record SaveAnswer(
         List<Kept> entries, List<SheetView.Figures> rows, SheetView.Foot foot, int looseEnds, int filled, String at) {
     /**
      * @param kept false where the cell was altered elsewhere meanwhile; {@code cell} is then how it stands there
+     * @param made what the parts of its piece make now; null for a piece without parts
      */
-    record Kept(UUID id, boolean kept, CellView cell) {}
+    record Kept(UUID id, boolean kept, CellView cell, CellView made) {}
 }

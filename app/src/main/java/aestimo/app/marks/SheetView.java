@@ -4,24 +4,68 @@ import aestimo.app.book.CategoryLook;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.AssessmentKind;
+import aestimo.core.book.Book;
 import aestimo.core.book.Category;
+import aestimo.core.book.Part;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Result;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.statistics.AssessmentFigures;
+import aestimo.core.value.Fraction;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /** The marks sheet over a span: assessments by category, students down, means at the foot. */
 record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot foot) {
-    /** One category's band of headings. */
+    /** One category's band of headings, as wide as it has pieces; their parts are hidden at first. */
     record Group(String name, CategoryLook look, String weight, int columns) {}
 
-    /** One assessment. */
-    record Column(long assessment, String title, String outOf, String date, boolean first, CategoryLook look) {}
+    /**
+     * One assessment, one of its parts, or what its parts make.
+     *
+     * @param part 0 for the whole piece
+     * @param parts how many parts stand before the column of what they make; 0 otherwise
+     * @param kind of the piece, such as {@code marks}
+     */
+    record Column(
+            long assessment,
+            long part,
+            int parts,
+            String title,
+            String small,
+            String kind,
+            boolean first,
+            CategoryLook look) {
+        /** Null leaves the attribute out. */
+        public Long getPartAttribute() {
+            return part == 0 ? null : part;
+        }
+
+        public Integer getPartsAttribute() {
+            return parts == 0 ? null : parts;
+        }
+
+        /** Parts are hidden until their piece is opened. */
+        public String getHiddenAttribute() {
+            return part == 0 ? null : "";
+        }
+
+        /** As a list of columns names it. */
+        public String getValue() {
+            return part == 0 ? Long.toString(assessment) : assessment + "." + part;
+        }
+
+        public String getCss() {
+            return "piece" + (first ? " is-first" : "") + (part == 0 ? "" : " is-part");
+        }
+    }
 
     /** One student. */
     record Row(long student, String name, boolean present, Figures figures, List<CellView> cells) {}
@@ -32,8 +76,16 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
     /** The means: of the results, and of each column in marks. */
     record Foot(String result, String grade, List<Mean> means) {}
 
-    /** @param shown the mean mark, not the percent: it stands under marks */
-    record Mean(long assessment, String shown) {}
+    /**
+     * @param part 0 for the whole piece, the only one to have a mean
+     * @param shown the mean mark, not the percent: it stands under marks
+     */
+    record Mean(long assessment, long part, String shown) {
+        /** Null leaves the attribute out. */
+        public String hiddenAttribute() {
+            return part == 0 ? null : "";
+        }
+    }
 
     static SheetView of(ClassBook classBook, Standing standing) {
         List<Group> groups = new ArrayList<>();
@@ -47,26 +99,55 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
                 groups.add(new Group(
                         category.name(),
                         classBook.look(category),
-                        category.weight().toString(),
+                        category.counts() ? category.weight() + " %" : "practice",
                         inIt.size()));
                 ordered.addAll(inIt);
             }
         }
         List<Column> columns = new ArrayList<>();
         for (int i = 0; i < ordered.size(); i++) {
-            Assessment assessment = ordered.get(i);
-            columns.add(new Column(
-                    ClassBook.id(assessment),
-                    assessment.title(),
-                    assessment.outOf().toString(),
-                    Days.brief(assessment.date()),
-                    i == 0 || !ordered.get(i - 1).category().equals(assessment.category()),
-                    classBook.look(assessment)));
+            boolean first = i == 0
+                    || !ordered.get(i - 1).category().equals(ordered.get(i).category());
+            columns.addAll(columns(ordered.get(i), classBook.look(ordered.get(i)), first));
         }
         List<Row> rows = shownStudents(standing).stream()
-                .map(own -> row(classBook, own, ordered))
+                .map(own -> row(classBook, standing, own, ordered))
                 .toList();
         return new SheetView(groups, columns, rows, foot(standing, ordered));
+    }
+
+    private static List<Column> columns(Assessment piece, CategoryLook look, boolean first) {
+        long id = ClassBook.id(piece);
+        String kind = piece.kind().name().toLowerCase(Locale.ROOT);
+        List<Column> columns = new ArrayList<>();
+        for (Part part : piece.parts()) {
+            String small = piece.kind() == AssessmentKind.MARKS ? "/" + part.outOf() : "grade";
+            columns.add(new Column(
+                    id,
+                    Long.parseLong(part.id().text()),
+                    0,
+                    part.title(),
+                    small,
+                    kind,
+                    first && columns.isEmpty(),
+                    look));
+        }
+        String of = switch (piece.kind()) {
+            case MARKS -> "/" + piece.outOf();
+            case GRADES -> "grade";
+            case CHECK -> "check";
+            case NOTE -> "note";
+        };
+        columns.add(new Column(
+                id,
+                0,
+                piece.parts().size(),
+                piece.title(),
+                piece.hasParts() ? Days.brief(piece.date()) : of + " · " + Days.brief(piece.date()),
+                kind,
+                first && columns.isEmpty(),
+                look));
+        return columns;
     }
 
     /** Those present, and of those who left whoever has an entry in the span: nothing that was entered is hidden. */
@@ -75,13 +156,18 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
                 .filter(own -> own.present()
                         || standing.assessments().stream()
                                 .anyMatch(piece -> own.student().isMeant(piece.assessment())
-                                        || !standing.book()
-                                                .entry(own.student(), piece.assessment())
-                                                .isNothing()))
+                                        || holdsSomething(standing.book(), own.student(), piece.assessment())))
                 .toList();
     }
 
-    private static Row row(ClassBook classBook, StudentStanding own, List<Assessment> ordered) {
+    private static boolean holdsSomething(Book book, Student student, Assessment assessment) {
+        int row = book.placeOf(student.id()).orElseThrow();
+        int column = book.placeOf(assessment.id()).orElseThrow();
+        return IntStream.range(0, assessment.entryCount())
+                .anyMatch(part -> !book.entry(row, column, part).isNothing());
+    }
+
+    private static Row row(ClassBook classBook, Standing standing, StudentStanding own, List<Assessment> ordered) {
         Student student = own.student();
         return new Row(
                 ClassBook.id(student),
@@ -89,8 +175,30 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
                 own.present(),
                 figures(own),
                 ordered.stream()
-                        .map(assessment -> CellView.of(classBook, student, assessment))
+                        .flatMap(assessment -> cells(classBook, standing, student, assessment))
                         .toList());
+    }
+
+    /** The cell of a piece; of one with parts those of its parts, and of what they make. */
+    static Stream<CellView> cells(ClassBook classBook, Standing standing, Student student, Assessment assessment) {
+        Stream<CellView> typed =
+                ClassBook.cells(student, assessment).stream().map(cell -> CellView.of(classBook, cell));
+        return assessment.hasParts() ? Stream.concat(typed, Stream.of(made(standing, student, assessment))) : typed;
+    }
+
+    /** What the parts of a piece make, as a mark out of the whole. */
+    static CellView made(Standing standing, Student student, Assessment assessment) {
+        return CellView.made(
+                student,
+                assessment,
+                standing.assessment(assessment.id())
+                        .flatMap(figures -> figures.percentOf(student))
+                        .map(percent -> mark(standing, assessment.pointsOf(percent.exact())))
+                        .orElse(""));
+    }
+
+    private static String mark(Standing standing, Fraction mark) {
+        return mark.toDecimal(standing.book().rules().places().count()).toPlainString();
     }
 
     static Figures figures(StudentStanding own) {
@@ -106,16 +214,19 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
                 mean.map(Result::shown).orElse(""),
                 mean.flatMap(Result::grade).map(Band::label).orElse(""),
                 ordered.stream()
-                        .map(assessment -> new Mean(
-                                ClassBook.id(assessment),
-                                standing.assessment(assessment.id())
-                                        .flatMap(AssessmentFigures::meanMark)
-                                        .map(mark -> mark.toDecimal(standing.book()
-                                                        .rules()
-                                                        .places()
-                                                        .count())
-                                                .toPlainString())
-                                        .orElse("")))
+                        .flatMap(assessment -> Stream.concat(
+                                assessment.parts().stream()
+                                        .map(part -> new Mean(
+                                                ClassBook.id(assessment),
+                                                Long.parseLong(part.id().text()),
+                                                "")),
+                                Stream.of(new Mean(
+                                        ClassBook.id(assessment),
+                                        0,
+                                        standing.assessment(assessment.id())
+                                                .flatMap(AssessmentFigures::meanMark)
+                                                .map(mark -> mark(standing, mark))
+                                                .orElse("")))))
                         .toList());
     }
 

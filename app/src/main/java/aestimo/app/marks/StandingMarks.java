@@ -1,5 +1,6 @@
 package aestimo.app.marks;
 
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.store.TeacherId;
@@ -7,11 +8,12 @@ import aestimo.app.web.FormException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
-import aestimo.core.entry.EntryKind;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,6 +22,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class StandingMarks {
     private static final int PLACES = 4;
+    private static final String ASKED = ". Say what becomes of them out of ";
 
     private final EntryMapper mapper;
     private final ChangeService changes;
@@ -29,38 +32,53 @@ class StandingMarks {
         this.changes = changes;
     }
 
+    /** A mark that stands where the out-of changes. */
+    private record Standing(CellId cell, Mark mark, OutOf from, OutOf to) {}
+
     /**
      * Keeps the marks as they are, scales them, or puts them in doubt, as the teacher says.
      *
+     * @param outOfs the new ones, by the place of the part; 0 for a piece without parts
      * @param choice {@code keep}, {@code scale} or {@code doubt}
      * @throws FormException when marks stand and nothing was chosen, or an entry was altered meanwhile
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void settle(TeacherId teacher, ClassBook classBook, Assessment assessment, OutOf outOf, String choice) {
-        List<Student> marked = classBook.book().students().stream()
-                .filter(student -> classBook.book().entry(student, assessment).is(EntryKind.MARK))
-                .toList();
+    public void settle(
+            TeacherId teacher, ClassBook classBook, Assessment assessment, Map<Integer, OutOf> outOfs, String choice) {
+        List<Standing> marked = new ArrayList<>();
+        for (Student student : classBook.book().students()) {
+            outOfs.forEach((part, outOf) -> {
+                CellId cell = ClassBook.cell(student, assessment, part);
+                classBook
+                        .entry(cell)
+                        .mark()
+                        .ifPresent(mark -> marked.add(new Standing(cell, mark, assessment.outOf(part), outOf)));
+            });
+        }
         if (marked.isEmpty() || choice.equals("keep")) {
             return;
         }
         if (!choice.equals("scale") && !choice.equals("doubt")) {
             throw new FormException((marked.size() == 1 ? "1 mark stands" : marked.size() + " marks stand") + " out of "
-                    + assessment.outOf() + ". Say what becomes of them out of " + outOf
-                    + ": keep, scale, or put in doubt.");
+                    + marked.get(0).from() + ASKED
+                    + marked.get(0).to() + ": keep, scale, or put in doubt.");
         }
-        for (Student student : marked) {
-            Entry before = classBook.book().entry(student, assessment);
-            Mark mark = before.mark().orElseThrow();
+        for (Standing own : marked) {
+            Entry before = classBook.entry(own.cell());
             Entry after = choice.equals("scale")
-                    ? Entry.of(scaled(mark, assessment.outOf(), outOf))
-                    : Entry.doubt(mark + "/" + assessment.outOf());
+                    ? Entry.of(scaled(own.mark(), own.from(), own.to()))
+                    : Entry.doubt(own.mark() + "/" + own.from());
             write(
                     teacher,
                     classBook,
-                    assessment,
-                    student,
+                    own.cell(),
                     after.withLate(before.isLate()).withToFinish(before.isToFinish()));
         }
+    }
+
+    /** Whether a refusal asks what becomes of the marks. */
+    static boolean isAsked(String problem) {
+        return problem.contains(ASKED);
     }
 
     /** The same share of the new out-of, to four places. */
@@ -69,19 +87,12 @@ class StandingMarks {
         return Mark.from(exact.toDecimal(PLACES).stripTrailingZeros());
     }
 
-    private void write(TeacherId teacher, ClassBook classBook, Assessment assessment, Student student, Entry entry) {
-        EntryMapper.EntryRow row =
-                EntryMapper.EntryRow.of(classBook.row().id(), ClassBook.id(assessment), ClassBook.id(student), entry);
-        if (mapper.write(teacher, row, classBook.version(assessment, student)) == 0) {
+    private void write(TeacherId teacher, ClassBook classBook, CellId cell, Entry entry) {
+        long classId = classBook.row().id();
+        if (mapper.write(teacher, EntryMapper.EntryRow.of(classId, cell, entry), classBook.version(cell)) == 0) {
             throw new FormException("An entry was altered in another window meanwhile. Nothing was kept; try again.");
         }
         changes.recordEntry(
-                teacher,
-                classBook.row().id(),
-                ClassBook.id(assessment),
-                ClassBook.id(student),
-                classBook.book().entry(student, assessment).toString(),
-                entry.toString(),
-                "out-of changed");
+                teacher, classId, cell, classBook.entry(cell).toString(), entry.toString(), "out-of changed");
     }
 }

@@ -1,7 +1,9 @@
 package aestimo.app.marks;
 
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Category;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
@@ -12,6 +14,7 @@ import aestimo.core.result.CategoryAverage;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.statistics.AssessmentFigures;
+import aestimo.core.value.OutOf;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
 import java.math.BigDecimal;
@@ -33,26 +36,43 @@ final class TakeAway {
                 .map(AssessmentFigures::assessment)
                 .toList();
         List<String> headings = new ArrayList<>(List.of("Number", "Family name", "Given name", "Set"));
-        assessments.forEach(assessment ->
-                headings.add(assessment.title() + " (" + assessment.date() + ", out of " + assessment.outOf() + ")"));
+        for (Assessment assessment : assessments) {
+            assessment
+                    .parts()
+                    .forEach(part -> headings.add(assessment.title() + ", " + part.title() + outOf(part.outOf())));
+            headings.add(assessment.title() + " (" + assessment.date()
+                    + (assessment.kind() == AssessmentKind.MARKS ? ", out of " + assessment.outOf() : "") + ")");
+        }
         classBook.book().categories().forEach(category -> headings.add(category.name() + " %"));
         headings.addAll(List.of("Result %", "Grade", "Rank", "Rank in set"));
         return new Table(
                 classBook.row().title() + ", " + words,
                 headings,
                 standing.students().stream()
-                        .map(own -> row(classBook, own, assessments))
+                        .map(own -> row(classBook, standing, own, assessments))
                         .toList());
     }
 
-    private static List<Cell> row(ClassBook classBook, StudentStanding own, List<Assessment> assessments) {
+    private static String outOf(OutOf outOf) {
+        return " (out of " + outOf + ")";
+    }
+
+    private static List<Cell> row(
+            ClassBook classBook, Standing standing, StudentStanding own, List<Assessment> assessments) {
         Student student = own.student();
         List<Cell> row = new ArrayList<>(List.of(
                 Cell.of(student.number()),
                 Cell.of(student.family()),
                 Cell.of(student.given()),
                 Cell.of(student.set().orElse(""))));
-        assessments.forEach(assessment -> row.add(entry(classBook, student, assessment)));
+        for (Assessment assessment : assessments) {
+            ClassBook.cells(student, assessment).forEach(cell -> row.add(entry(classBook, assessment, cell)));
+            if (assessment.hasParts()) {
+                row.add(number(Optional.of(
+                                SheetView.made(standing, student, assessment).shown())
+                        .filter(shown -> !shown.isEmpty())));
+            }
+        }
         for (Category category : classBook.book().categories()) {
             row.add(number(own.category(category.id())
                     .map(CategoryAverage::average)
@@ -66,9 +86,9 @@ final class TakeAway {
     }
 
     /** A plain mark is a number; what is in doubt, or carries a sign, stays words so that nobody adds it up unawares. */
-    private static Cell entry(ClassBook classBook, Student student, Assessment assessment) {
-        Entry entry = classBook.book().entry(student, assessment);
-        if (assessment.isInDoubt(entry, classBook.book().boundaries())) {
+    private static Cell entry(ClassBook classBook, Assessment assessment, CellId cell) {
+        Entry entry = classBook.entry(cell);
+        if (assessment.isInDoubt(entry, classBook.part(cell), classBook.book().boundaries())) {
             return Cell.of("? " + entry);
         }
         boolean plain = entry.is(EntryKind.MARK) && !entry.isLate() && !entry.isToFinish();

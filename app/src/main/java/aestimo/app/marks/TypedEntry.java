@@ -1,12 +1,25 @@
 package aestimo.app.marks;
 
+import aestimo.app.book.CellId;
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.util.UUID;
 
 /**
  * What a teacher typed into one cell, as the browser sends it.
  *
  * @param id made by the browser; the same for every try to deliver it
+ * @param part 0 for a piece without parts
  * @param base the version the cell had when it was typed into; 0 for a cell never touched
  * @param text as typed
  */
-public record TypedEntry(UUID id, long assessment, long student, int base, String text) {}
+public record TypedEntry(UUID id, long assessment, long student, long part, int base, String text) {
+    /** For a piece without parts. */
+    public TypedEntry(UUID id, long assessment, long student, int base, String text) {
+        this(id, assessment, student, 0, base, text);
+    }
+
+    @JsonIgnore
+    CellId cell() {
+        return new CellId(assessment, student, part);
+    }
+}

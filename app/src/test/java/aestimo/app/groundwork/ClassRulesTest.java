@@ -14,6 +14,7 @@ import aestimo.app.groundwork.Forms.TermLine;
 import aestimo.app.groundwork.Forms.WeightsForm;
 import aestimo.app.groundwork.Forms.YearForm;
 import aestimo.app.marks.AssessmentForm;
+import aestimo.app.marks.AssessmentForm.More;
 import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.EntryService;
 import aestimo.app.marks.TypedEntry;
@@ -282,19 +283,21 @@ class ClassRulesTest {
     }
 
     private static AssessmentForm outOf(AssessmentForm form, String outOf, String marks) {
+        return altered(form, form.title(), outOf, form.more(), marks);
+    }
+
+    private static AssessmentForm altered(AssessmentForm form, String title, String outOf, More more, String marks) {
         return new AssessmentForm(
                 form.id(),
                 form.version(),
-                form.title(),
+                title,
                 form.categoryId(),
                 form.date(),
+                form.kind(),
                 outOf,
-                0,
-                "",
-                "1",
-                false,
-                false,
-                "",
+                more,
+                form.parts(),
+                form.ceilings(),
                 marks);
     }
 
@@ -324,19 +327,11 @@ class ClassRulesTest {
         run(() -> assessments.change(
                 teacher,
                 classId,
-                new AssessmentForm(
-                        form.id(),
-                        form.version(),
+                altered(
+                        form,
                         "Paper",
-                        form.categoryId(),
-                        form.date(),
                         "50",
-                        examTerm,
-                        "2027-02-10",
-                        "2",
-                        false,
-                        true,
-                        "Bring a ruler.",
+                        new More(examTerm, "2027-02-10", "2", false, true, 0, "Bring a ruler."),
                         "")));
         ClassBook later = open();
         assertThat(later.book().termOf(later.assessment(pieces.get(1))).text()).isEqualTo(Long.toString(examTerm));

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.Change;
 import aestimo.app.changes.ChangeService;
@@ -18,8 +19,6 @@ import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.web.FormException;
-import aestimo.core.book.Assessment;
-import aestimo.core.book.Student;
 import aestimo.core.looseend.LooseEnds;
 import java.util.ArrayList;
 import java.util.List;
@@ -96,9 +95,12 @@ class EntryServiceTest {
     }
 
     private static String stands(ClassBook book) {
-        Student student = book.book().students().get(0);
-        Assessment assessment = book.book().assessments().get(0);
-        return book.book().entry(student, assessment) + " v" + book.version(assessment, student);
+        return book.entry(cell(book)) + " v" + book.version(cell(book));
+    }
+
+    private static CellId cell(ClassBook book) {
+        return ClassBook.cell(
+                book.book().students().get(0), book.book().assessments().get(0), 0);
     }
 
     private String stands() {
@@ -107,12 +109,7 @@ class EntryServiceTest {
 
     private List<String> changes() {
         ClassBook book = book();
-        return as(() -> app.bean(ChangeService.class)
-                        .ofCell(
-                                teacher,
-                                ClassBook.id(book.book().assessments().get(0)),
-                                ClassBook.id(book.book().students().get(0))))
-                .stream()
+        return as(() -> app.bean(ChangeService.class).ofCell(teacher, cell(book))).stream()
                 .map((Change change) -> change.was() + "→" + change.became())
                 .toList();
     }

@@ -43,7 +43,7 @@ class MarksPagesTest {
         return visitor.put(
                         base + "/entries",
                         "[{\"id\": \"" + UUID.randomUUID() + "\", \"assessment\": " + assessment + ", \"student\": "
-                                + student + ", \"base\": 0, \"text\": \"" + text + "\"}]")
+                                + student + ", \"part\": 0, \"base\": 0, \"text\": \"" + text + "\"}]")
                 .body();
     }
 
@@ -102,7 +102,7 @@ class MarksPagesTest {
     }
 
     @Test
-    void anAssessmentIsChangedAndRemovedOnlyWhenThatLosesNothing() {
+    void anAssessmentIsChangedWithoutLosingAnythingAndTakenOff() {
         addQuiz("Quiz", "2027-02-05", "15");
         String assessment =
                 found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
@@ -155,7 +155,7 @@ class MarksPagesTest {
                         .body())
                 .contains("changed in another window")
                 .contains("value=\"Quiz 2\"");
-        assertThat(visitor.post(change + "/remove").body()).contains("holds entries, so it cannot be removed");
+        assertThat(visitor.get(base + "/marks?edit=" + assessment).body()).contains("1 entry goes with it.");
         addQuiz("Mistaken", "2027-02-09", "15");
         String mistaken = found(
                 "data-a=\"(\\d+)\"[^>]*><a[^>]*>Mistaken",

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
@@ -102,6 +103,11 @@ public final class OwnClass {
         return visitor.post(base + "/assessments", "title", title, "category", category, "date", date, "outOf", outOf);
     }
 
+    /** The id of a piece by its title. */
+    public long piece(String title) {
+        return read(book -> ClassBook.id(piece(book, title)));
+    }
+
     /** Looks at what is kept. */
     public <T> T read(Function<ClassBook, T> what) {
         return ActingTeacher.as(
@@ -110,22 +116,36 @@ public final class OwnClass {
 
     /** The entry that is kept for the student of a family name; throws where there is no such piece or student. */
     public Entry entry(String family, String title) {
-        return read(book -> book.book().entry(student(book, family), piece(book, title)));
+        return read(book -> book.entry(cell(book, family, title, 0)));
+    }
+
+    /** The same of a part, by its place. */
+    public Entry entry(String family, String title, int part) {
+        return read(book -> book.entry(cell(book, family, title, part)));
+    }
+
+    private static CellId cell(ClassBook book, String family, String title, int part) {
+        return ClassBook.cell(student(book, family), piece(book, title), part);
     }
 
     /** Types an entry over what stands. */
     public String type(String family, String title, String text) {
+        return type(family, title, 0, text);
+    }
+
+    /** @param part by its place; 0 for a piece without parts */
+    public String type(String family, String title, int part, String text) {
         return read(book -> {
-            Student student = student(book, family);
-            Assessment piece = piece(book, title);
+            CellId cell = cell(book, family, title, part);
             return visitor.put(
                             base + "/entries",
-                            "[{\"id\": \"%s\", \"assessment\": %s, \"student\": %s, \"base\": %d, \"text\": \"%s\"}]"
+                            "[{\"id\": \"%s\", \"assessment\": %d, \"student\": %d, \"part\": %d, \"base\": %d, \"text\": \"%s\"}]"
                                     .formatted(
                                             UUID.randomUUID(),
-                                            piece.id().text(),
-                                            student.id().text(),
-                                            book.version(piece, student),
+                                            cell.assessmentId(),
+                                            cell.enrolmentId(),
+                                            cell.partId(),
+                                            book.version(cell),
                                             text))
                     .body();
         });

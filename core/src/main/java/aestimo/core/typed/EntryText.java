@@ -8,6 +8,7 @@ import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Mark;
+import aestimo.core.value.OutOf;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Locale;
@@ -52,27 +53,35 @@ public final class EntryText {
 
     private EntryText() {}
 
+    /** {@link #understand(String, Assessment, int, Boundaries)} for a piece without parts. */
+    public static Entry understand(String typed, Assessment assessment, Boundaries classBands) {
+        return understand(typed, assessment, 0, classBands);
+    }
+
     /**
      * Understands {@code typed} as an entry for {@code assessment}.
      *
      * @param typed any text; blank text clears the cell
      * @param assessment where it was typed; its kind and out-of decide how it reads
+     * @param part the part's place; 0 for a piece without parts
      * @param classBands the class's boundaries, for a piece on grades with no bands of its own
      * @return never null; kind {@link EntryKind#DOUBT} with the words as typed where they are not understood
      */
-    public static Entry understand(String typed, Assessment assessment, Boundaries classBands) {
+    public static Entry understand(String typed, Assessment assessment, int part, Boundaries classBands) {
         String text = typed.strip().replaceAll("\\s+", " ");
-        Entry plain = value(text, assessment, classBands);
+        Entry plain = value(text, assessment, part, classBands);
         if (!plain.is(EntryKind.DOUBT)) {
             return plain;
         }
         Matcher behind = SIGN_BEHIND.matcher(text.toLowerCase(Locale.ROOT));
         Matcher before = SIGN_BEFORE.matcher(text.toLowerCase(Locale.ROOT));
         if (behind.matches()) {
-            return signed(understand(text.substring(0, behind.end(1)), assessment, classBands), behind.group(2), plain);
+            return signed(
+                    understand(text.substring(0, behind.end(1)), assessment, part, classBands), behind.group(2), plain);
         }
         if (before.matches()) {
-            return signed(understand(text.substring(before.start(2)), assessment, classBands), before.group(1), plain);
+            return signed(
+                    understand(text.substring(before.start(2)), assessment, part, classBands), before.group(1), plain);
         }
         return plain;
     }
@@ -84,7 +93,7 @@ public final class EntryText {
         return sign.startsWith("l") ? inner.withLate(true) : inner.withToFinish(true);
     }
 
-    private static Entry value(String text, Assessment assessment, Boundaries classBands) {
+    private static Entry value(String text, Assessment assessment, int part, Boundaries classBands) {
         if (text.isEmpty()) {
             return Entry.blank();
         }
@@ -108,10 +117,10 @@ public final class EntryText {
         if (kind == AssessmentKind.CHECK && CHECKS.containsKey(lower)) {
             return Entry.of(CHECKS.get(lower));
         }
-        return kind == AssessmentKind.MARKS ? mark(text, assessment) : Entry.doubt(text);
+        return kind == AssessmentKind.MARKS ? mark(text, assessment.outOf(part)) : Entry.doubt(text);
     }
 
-    private static Entry mark(String text, Assessment assessment) {
+    private static Entry mark(String text, OutOf outOf) {
         if (NUMBER.matcher(text).matches()) {
             return Entry.of(number(text));
         }
@@ -119,14 +128,14 @@ public final class EntryText {
         if (of.matches()
                 && isNumber(of.group(1))
                 && isNumber(of.group(2))
-                && number(of.group(2)).value().compareTo(assessment.outOf().value()) == 0) {
+                && number(of.group(2)).value().compareTo(outOf.value()) == 0) {
             return Entry.of(number(of.group(1)));
         }
         Matcher percent = PERCENT.matcher(text);
         if (percent.matches() && isNumber(percent.group(1))) {
             Fraction exact = number(percent.group(1))
                     .toFraction()
-                    .times(assessment.outOf().toFraction())
+                    .times(outOf.toFraction())
                     .dividedBy(Fraction.HUNDRED);
             BigDecimal decimal = exact.toDecimal(4);
             // A percent that is no mark of four places would have to be rounded: the teacher decides that, not we.
@@ -151,23 +160,33 @@ public final class EntryText {
      * @return empty text when the entry is not in doubt
      */
     public static String reasonForDoubt(Entry entry, Assessment assessment, Boundaries classBands) {
-        if (!assessment.isInDoubt(entry, classBands)) {
+        return reasonForDoubt(entry, assessment, 0, classBands);
+    }
+
+    /**
+     * The same for a part.
+     *
+     * @param part the part's place; 0 for a piece without parts
+     */
+    public static String reasonForDoubt(Entry entry, Assessment assessment, int part, Boundaries classBands) {
+        if (!assessment.isInDoubt(entry, part, classBands)) {
             return "";
         }
+        OutOf outOf = assessment.outOf(part);
+        String here = assessment.hasParts() ? "this part" : "this piece";
         if (entry.is(EntryKind.MARK)) {
             String mark = entry.mark().orElseThrow().toString();
             return entry.mark().orElseThrow().value().signum() < 0
                     ? mark + " is below 0."
-                    : mark + " is more than the out-of " + assessment.outOf() + ".";
+                    : mark + " is more than the out-of " + outOf + ".";
         }
         Matcher of = OF.matcher(entry.words());
         if (of.matches() && isNumber(of.group(1)) && isNumber(of.group(2))) {
-            return "“" + entry.words() + "” is out of " + of.group(2) + ", but this piece is out of "
-                    + assessment.outOf() + ".";
+            return "“" + entry.words() + "” is out of " + of.group(2) + ", but " + here + " is out of " + outOf + ".";
         }
         if (assessment.kind() == AssessmentKind.MARKS
                 && PERCENT.matcher(entry.words()).matches()) {
-            return "“" + entry.words() + "” makes no mark of at most four places out of " + assessment.outOf() + ".";
+            return "“" + entry.words() + "” makes no mark of at most four places out of " + outOf + ".";
         }
         return "“" + entry.words() + "” was not understood.";
     }

@@ -1,0 +1,75 @@
+package aestimo.app.demo;
+
+import aestimo.app.groundwork.Forms.BandLine;
+import aestimo.app.groundwork.Forms.CategoryLine;
+import aestimo.app.groundwork.RulesForm;
+import aestimo.app.marks.AssessmentForm;
+import aestimo.app.marks.AssessmentForm.CeilingLine;
+import aestimo.app.marks.AssessmentForm.More;
+import aestimo.app.marks.AssessmentForm.PartLine;
+import java.util.List;
+
+/**
+ * What one class of the demo is made of.
+ *
+ * @param seed of the chance marks
+ * @param roster as it would be pasted
+ */
+record DemoPlan(
+        long seed,
+        String name,
+        String subject,
+        int tint,
+        String roster,
+        List<Newcomer> newcomers,
+        List<CategoryLine> categories,
+        List<BandLine> bands,
+        RulesForm rules,
+        List<Piece> pieces,
+        List<Typed> typed) {
+    /** Words typed instead of a chance mark: by family name and title. */
+    record Typed(String family, String title, String text) {}
+
+    /** @param name as it would be pasted */
+    record Newcomer(String name, String joined) {}
+
+    /** How a piece is made. */
+    enum Make {
+        PLAIN,
+        BONUS,
+        /** A warm-up of 15 and a field sheet of 85; without the warm-up at most 70. */
+        IN_PARTS
+    }
+
+    /**
+     * A piece of work.
+     *
+     * @param category by its place
+     * @param marked unless it lies ahead or is left for the teacher to mark
+     */
+    record Piece(String title, int category, String date, int outOf, Make make, boolean marked) {
+        AssessmentForm form(long categoryId) {
+            boolean parts = make == Make.IN_PARTS;
+            return new AssessmentForm(
+                    0,
+                    0,
+                    title,
+                    categoryId,
+                    date,
+                    "MARKS",
+                    parts ? "" : Integer.toString(outOf),
+                    make == Make.BONUS ? new More(0, "", "1", true, false, 0, "") : More.NONE,
+                    parts
+                            ? List.of(
+                                    new PartLine(0, "Warm-up", "15", "15"), new PartLine(0, "Field sheet", "85", "85"))
+                            : List.of(),
+                    parts ? List.of(new CeilingLine(List.of("Warm-up"), "40", "1", "70")) : List.of(),
+                    "");
+        }
+
+        /** The out-ofs of what is typed: of the piece, or of its parts. */
+        List<Integer> outOfs() {
+            return make == Make.IN_PARTS ? List.of(15, 85) : List.of(outOf);
+        }
+    }
+}
