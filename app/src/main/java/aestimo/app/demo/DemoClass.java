@@ -4,6 +4,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.demo.DemoPlan.Piece;
+import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.GroundworkService;
@@ -29,6 +30,7 @@ final class DemoClass {
 
     private final GroundworkService groundwork;
     private final CategoryService categories;
+    private final BoundaryService boundaries;
     private final RollService roll;
     private final AssessmentService assessments;
     private final EntryService entries;
@@ -37,12 +39,14 @@ final class DemoClass {
     DemoClass(
             GroundworkService groundwork,
             CategoryService categories,
+            BoundaryService boundaries,
             RollService roll,
             AssessmentService assessments,
             EntryService entries,
             BookService books) {
         this.groundwork = groundwork;
         this.categories = categories;
+        this.boundaries = boundaries;
         this.roll = roll;
         this.assessments = assessments;
         this.entries = entries;
@@ -56,7 +60,9 @@ final class DemoClass {
         roll.keep(teacher, classId, plan.roster(), "");
         plan.newcomers().forEach(newcomer -> roll.keep(teacher, classId, newcomer.name(), newcomer.joined()));
         categories.saveWeights(teacher, classId, new Forms.WeightsForm(1, plan.categories()));
-        groundwork.saveBoundaries(teacher, classId, new Forms.BoundariesForm(2, plan.bands()));
+        boundaries.library(teacher).stream()
+                .filter(set -> set.name().equals(plan.bands()))
+                .forEach(set -> boundaries.use(teacher, classId, set.id(), 2));
         groundwork.saveRules(teacher, classId, plan.rules());
         List<Long> categoryIds = categories.categories(teacher, classId).stream()
                 .map(count -> count.line().id())

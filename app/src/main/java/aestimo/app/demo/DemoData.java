@@ -2,6 +2,7 @@ package aestimo.app.demo;
 
 import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
+import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.GroundworkService;
@@ -48,6 +49,7 @@ class DemoData implements ApplicationRunner {
             YearService years,
             GroundworkService groundwork,
             CategoryService categories,
+            BoundaryService boundaries,
             RollService roll,
             AssessmentService assessments,
             EntryService entries,
@@ -55,7 +57,7 @@ class DemoData implements ApplicationRunner {
             PlatformTransactionManager transactionManager) {
         this.accounts = accounts;
         this.years = years;
-        this.classes = new DemoClass(groundwork, categories, roll, assessments, entries, books);
+        this.classes = new DemoClass(groundwork, categories, boundaries, roll, assessments, entries, books);
         this.transactions = new TransactionTemplate(transactionManager);
     }
 

@@ -1,6 +1,5 @@
 package aestimo.app.demo;
 
-import aestimo.app.groundwork.Forms.BandLine;
 import aestimo.app.groundwork.Forms.CategoryLine;
 import aestimo.app.groundwork.RulesForm;
 import aestimo.app.marks.AssessmentForm;
@@ -14,6 +13,7 @@ import java.util.List;
  *
  * @param seed of the chance marks
  * @param roster as it would be pasted
+ * @param bands the name of a set of the library
  */
 record DemoPlan(
         long seed,
@@ -23,7 +23,7 @@ record DemoPlan(
         String roster,
         List<Newcomer> newcomers,
         List<CategoryLine> categories,
-        List<BandLine> bands,
+        String bands,
         RulesForm rules,
         List<Piece> pieces,
         List<Typed> typed) {

@@ -1,6 +1,5 @@
 package aestimo.app.demo;
 
-import aestimo.app.groundwork.Forms.BandLine;
 import aestimo.app.groundwork.Forms.CategoryLine;
 import aestimo.app.groundwork.RulesForm;
 import java.util.ArrayList;
@@ -8,18 +7,9 @@ import java.util.List;
 
 /** The classes of the demo. Everybody in them is invented. */
 final class DemoPlans {
-    private static final List<BandLine> SEVEN_STEPS =
-            bands("7", "85", "6", "72", "5", "60", "4", "48", "3", "36", "2", "20", "1", "0");
+    private static final String SEVEN_STEPS = "Seven steps";
 
     private DemoPlans() {}
-
-    private static List<BandLine> bands(String... labelsAndFroms) {
-        List<BandLine> lines = new ArrayList<>();
-        for (int i = 0; i < labelsAndFroms.length; i += 2) {
-            lines.add(new BandLine(labelsAndFroms[i], labelsAndFroms[i + 1]));
-        }
-        return lines;
-    }
 
     private static CategoryLine category(String name, String weight, String shape, int tint) {
         return new CategoryLine(0, name, weight, shape, tint);
@@ -150,7 +140,7 @@ final class DemoPlans {
             """,
             List.of(new DemoPlan.Newcomer("Corrigan, Aoife", "2027-01-11")),
             List.of(category("Classwork", "50", "circle", 4), category("Tests", "50", "diamond", 3)),
-            bands("Strong", "75", "Sound", "55", "Growing", "35", "Starting", "0"),
+            "Strong to starting",
             rules("ALL_POINTS", "POOLED", "EXACT", ""),
             List.of(
                     marked("Compass work", 0, "2026-09-17", 10),
@@ -274,7 +264,7 @@ final class DemoPlans {
             """,
             List.of(),
             List.of(category("Papers", "60", "diamond", 3), category("Fieldwork file", "40", "triangle", 2)),
-            bands("A*", "90", "A", "80", "B", "70", "C", "60", "D", "50", "E", "0"),
+            "A* to E",
             rules("BY_CATEGORY", "WEIGH_TERMS", "ROUNDED", "C"),
             List.of(
                     marked("Paper on coasts", 0, "2026-10-13", 60),

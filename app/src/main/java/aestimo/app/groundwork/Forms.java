@@ -113,20 +113,36 @@ public final class Forms {
         }
     }
 
-    /** @param from percent, as typed */
-    public record BandLine(String label, String from) {}
+    /**
+     * @param from percent, or a raw mark of a total such as 40/60, as typed
+     * @param worth percent a grade counts as, as typed; empty: midway to the next band up
+     */
+    public record BandLine(String label, String from, String worth, String words) {
+        public BandLine(String label, String from) {
+            this(label, from, "", "");
+        }
+    }
 
-    public record BoundariesForm(int version, List<BandLine> bands) {
+    /** @param forAll whether every class that uses the set is to have it so, not this one alone */
+    public record BoundariesForm(int version, List<BandLine> bands, boolean forAll) {
+        public BoundariesForm(int version, List<BandLine> bands) {
+            this(version, bands, false);
+        }
+
         static BoundariesForm read(FormFields fields) {
             List<BandLine> lines = new ArrayList<>();
             for (int i = 0; i < fields.texts("label").size(); i++) {
                 BandLine line = new BandLine(
-                        fields.text("label", i), fields.text("from", i).replace(',', '.'));
+                        fields.text("label", i),
+                        fields.text("from", i).replace(',', '.').replace(" ", ""),
+                        fields.text("worth", i).replace(',', '.'),
+                        fields.text("words", i));
                 if (!line.label().isEmpty() || !line.from().isEmpty()) {
                     lines.add(line);
                 }
             }
-            return new BoundariesForm((int) fields.number("version"), lines);
+            return new BoundariesForm(
+                    (int) fields.number("version"), lines, fields.text("forAll").equals("true"));
         }
     }
 

@@ -3,6 +3,8 @@ package aestimo.app.groundwork;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Averaging;
 import aestimo.core.book.Rules;
+import aestimo.core.value.Mark;
+import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
@@ -66,7 +68,27 @@ interface GroundworkMapper {
     /** Every assessment of every class of a year, earlier dates first. */
     List<DatedPiece> findPieces(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
 
-    long insertBoundaries(@Param("teacher") TeacherId teacher, @Param("name") String name);
+    long insertBoundaries(
+            @Param("teacher") TeacherId teacher, @Param("name") String name, @Param("inLibrary") boolean inLibrary);
+
+    /** A set of boundaries without its bands. */
+    record BoundariesRow(long id, String name, boolean inLibrary) {}
+
+    List<BoundariesRow> findLibrary(@Param("teacher") TeacherId teacher);
+
+    Optional<BoundariesRow> findBoundaries(
+            @Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);
+
+    void useBoundaries(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("boundariesId") long boundariesId);
+
+    /** Takes a set away that is neither in the library nor used. */
+    void deleteUnusedBoundaries(@Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);
+
+    void putInLibrary(
+            @Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId, @Param("name") String name);
 
     /** Returns the id of the new class, or null where the year has one of this name. */
     Long insertClass(
@@ -133,10 +155,9 @@ interface GroundworkMapper {
 
     void deleteBands(@Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);
 
+    /** A band as it is written: it starts from a percent or from a raw mark; null for what is not stated. */
+    record BandRow(int place, String label, Percent from, Mark rawMark, OutOf rawTotal, Percent worth, String words) {}
+
     void insertBand(
-            @Param("teacher") TeacherId teacher,
-            @Param("boundariesId") long boundariesId,
-            @Param("place") int place,
-            @Param("label") String label,
-            @Param("from") Percent from);
+            @Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId, @Param("band") BandRow band);
 }

@@ -30,6 +30,10 @@ class GroundworkPages {
         return classBook;
     }
 
+    ClassBook book(SignedInTeacher teacher, long classId) {
+        return books.open(teacher.id(), classId);
+    }
+
     /** To a page of the class's groundwork, over the span looked at. */
     static String redirect(long classId, String page, Model model) {
         String query = frame(model).query();

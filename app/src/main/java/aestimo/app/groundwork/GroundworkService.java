@@ -5,8 +5,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Plain;
-import aestimo.app.groundwork.Forms.BandLine;
-import aestimo.app.groundwork.Forms.BoundariesForm;
 import aestimo.app.groundwork.Forms.ClassForm;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -17,17 +15,12 @@ import aestimo.core.book.Ranking;
 import aestimo.core.book.Rules;
 import aestimo.core.book.TermResults;
 import aestimo.core.book.YearResult;
-import aestimo.core.boundary.Band;
-import aestimo.core.boundary.Boundaries;
-import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Classes with their rules and boundaries. */
+/** Classes with their rules. */
 @Service
 public class GroundworkService {
     static final int TINTS = 8;
@@ -54,7 +47,7 @@ public class GroundworkService {
     @Transactional
     public long createClass(TeacherId teacher, ClassForm form) {
         check(teacher, form);
-        Long id = mapper.insertClass(teacher, mapper.insertBoundaries(teacher, form.name()), form);
+        Long id = mapper.insertClass(teacher, mapper.insertBoundaries(teacher, form.name(), false), form);
         if (id == null) {
             throw new FormException(taken(form));
         }
@@ -107,41 +100,6 @@ public class GroundworkService {
     }
 
     /**
-     * Keeps a class's boundaries. No bands at all means percents without grades.
-     *
-     * @throws FormException naming every reason why they cannot be kept
-     */
-    @Transactional
-    public void saveBoundaries(TeacherId teacher, long classId, BoundariesForm form) {
-        ClassRow row = books.classRow(teacher, classId);
-        List<Band> bands = check(form);
-        Book book = books.open(teacher, classId).book();
-        String before = words(book.boundaries());
-        Optional<String> pass = book.rules().pass();
-        if (pass.isPresent() && bands.stream().noneMatch(band -> band.label().equals(pass.get()))) {
-            throw new FormException(
-                    pass.get() + " is the pass band of this class. Name another under Rules, then take it out.");
-        }
-        save.advance(teacher, classId, form.version(), "boundaries " + before);
-        mapper.deleteBands(teacher, row.boundariesId());
-        for (int i = 0; i < bands.size(); i++) {
-            mapper.insertBand(
-                    teacher,
-                    row.boundariesId(),
-                    i,
-                    bands.get(i).label(),
-                    bands.get(i).from());
-        }
-        save.check(teacher, classId);
-        changes.recordGroundwork(teacher, classId, "boundaries", before, words(Boundaries.of(bands)));
-    }
-
-    /** What the results would be with the boundaries of a form; keeps nothing. */
-    Book tried(ClassBook classBook, BoundariesForm form) {
-        return ClassSave.tried(classBook.book().toBuilder().boundaries(Boundaries.of(check(form))));
-    }
-
-    /**
      * Keeps the rules of a class.
      *
      * @throws FormException naming every reason why they cannot be kept
@@ -184,36 +142,5 @@ public class GroundworkService {
                         ? "year as one"
                         : "terms weighed" + (rules.termResults() == TermResults.EXACT ? " exact" : " rounded"),
                 rules.ranking() == Ranking.STANDARD ? "places left out after ties" : "no places left out");
-    }
-
-    private static String words(Boundaries boundaries) {
-        return boundaries.isEmpty()
-                ? "none"
-                : boundaries.bands().stream()
-                        .map(band -> band.label() + " from " + Plain.words(band.from()))
-                        .collect(Collectors.joining(", "));
-    }
-
-    private static List<Band> check(BoundariesForm form) {
-        List<String> problems = new ArrayList<>();
-        List<Band> bands = new ArrayList<>();
-        for (BandLine line : form.bands()) {
-            String called = line.label().isEmpty() ? "A band" : line.label();
-            if (line.label().isEmpty() || line.label().length() > 20) {
-                problems.add("Each band needs a label of 1 to 20 letters.");
-                continue;
-            }
-            try {
-                bands.add(Band.of(line.label(), Percent.parse(line.from())));
-            } catch (IllegalArgumentException none) {
-                problems.add(called + " starts from “" + line.from()
-                        + "”. It must be a number from 0 to 100, with at most four places.");
-            }
-        }
-        problems.addAll(Boundaries.problems(bands));
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
-        return bands;
     }
 }

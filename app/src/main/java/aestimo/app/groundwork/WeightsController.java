@@ -2,7 +2,6 @@ package aestimo.app.groundwork;
 
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.ClassBook;
-import aestimo.app.frame.Plain;
 import aestimo.app.groundwork.CategoryService.CategoryCount;
 import aestimo.app.groundwork.Forms.BandLine;
 import aestimo.app.groundwork.Forms.BoundariesForm;
@@ -37,12 +36,12 @@ class WeightsController {
             List.of("ochre", "verdigris", "plum", "blue", "moss", "slate", "clay", "indigo");
 
     private final CategoryService categories;
-    private final GroundworkService groundwork;
+    private final BoundaryService boundaries;
     private final GroundworkPages pages;
 
-    WeightsController(CategoryService categories, GroundworkService groundwork, GroundworkPages pages) {
+    WeightsController(CategoryService categories, BoundaryService boundaries, GroundworkPages pages) {
         this.categories = categories;
-        this.groundwork = groundwork;
+        this.boundaries = boundaries;
         this.pages = pages;
     }
 
@@ -171,7 +170,7 @@ class WeightsController {
         ClassBook classBook = open(teacher, classId, parameters, model);
         BoundariesForm form = BoundariesForm.read(fields);
         try {
-            groundwork.saveBoundaries(teacher.id(), classId, form);
+            boundaries.save(teacher.id(), classId, form);
         } catch (FormException refused) {
             model.addAttribute("boundaryProblems", refused.problems());
             return page(teacher, classBook, weightsForm(teacher, classBook), form, model);
@@ -184,6 +183,45 @@ class WeightsController {
         return GroundworkPages.redirect(classId, "weights", model);
     }
 
+    /** Has the class use a set of the library. */
+    @PostMapping("/boundaries/use")
+    String useBoundaries(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        try {
+            boundaries.use(teacher.id(), classId, fields.number("set"), (int) fields.number("version"));
+        } catch (FormException refused) {
+            model.addAttribute("boundaryProblems", refused.problems());
+            return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+        }
+        told.addFlashAttribute("done", "The class uses these boundaries now.");
+        return GroundworkPages.redirect(classId, "weights", model);
+    }
+
+    @PostMapping("/boundaries/name")
+    String nameBoundaries(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        ClassBook classBook = open(teacher, classId, parameters, model);
+        try {
+            boundaries.keepInLibrary(teacher.id(), classId, fields.text("setName"));
+        } catch (FormException refused) {
+            model.addAttribute("boundaryProblems", refused.problems());
+            return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+        }
+        told.addFlashAttribute("done", "“" + fields.text("setName") + "” is in the library: other classes can use it.");
+        return GroundworkPages.redirect(classId, "weights", model);
+    }
+
     @PostMapping("/boundaries/look")
     String lookAtBoundaries(
             @AuthenticationPrincipal SignedInTeacher teacher,
@@ -192,8 +230,29 @@ class WeightsController {
             FormFields fields,
             Model model) {
         ClassBook classBook = open(teacher, classId, parameters, model);
-        return GroundworkPages.wouldMove(
-                classBook, () -> groundwork.tried(classBook, BoundariesForm.read(fields)), model);
+        BoundariesForm form = BoundariesForm.read(fields);
+        if (form.forAll()) {
+            model.addAttribute("otherMoves", otherMoves(teacher, classBook, form));
+        }
+        return GroundworkPages.wouldMove(classBook, () -> BoundaryService.tried(classBook, form), model);
+    }
+
+    /** What a change for all would do to another class over its year. */
+    record OtherMove(String className, WouldMove move) {}
+
+    private List<OtherMove> otherMoves(SignedInTeacher teacher, ClassBook classBook, BoundariesForm form) {
+        try {
+            return boundaries.of(teacher.id(), classBook.row()).usedBy().stream()
+                    .filter(row -> row.id() != classBook.row().id())
+                    .map(row -> pages.book(teacher, row.id()))
+                    .map(other -> new OtherMove(
+                            other.row().title(),
+                            WouldMove.between(other.book(), BoundaryService.tried(other, form), new Span.Year())))
+                    .toList();
+        } catch (FormException refused) {
+            // The class's own part of the answer says why.
+            return List.of();
+        }
     }
 
     private ClassBook open(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
@@ -210,17 +269,24 @@ class WeightsController {
 
     private static BoundariesForm boundariesForm(ClassBook classBook) {
         List<BandLine> bands = classBook.book().boundaries().bands().stream()
-                .map(band -> new BandLine(band.label(), Plain.words(band.from())))
+                .map(BoundaryService::line)
                 .toList();
         return new BoundariesForm(classBook.row().version(), bands);
     }
 
     private String page(
-            SignedInTeacher teacher, ClassBook classBook, WeightsForm weights, BoundariesForm boundaries, Model model) {
+            SignedInTeacher teacher,
+            ClassBook classBook,
+            WeightsForm weights,
+            BoundariesForm boundaryForm,
+            Model model) {
         // Forms sent again after another window's save are about the groundwork as it is now.
         int version = classBook.row().version();
         model.addAttribute("weights", new WeightsForm(version, weights.categories()));
-        model.addAttribute("boundaries", new BoundariesForm(version, boundaries.bands()));
+        model.addAttribute("boundaries", new BoundariesForm(version, boundaryForm.bands(), boundaryForm.forAll()));
+        model.addAttribute("set", boundaries.of(teacher.id(), classBook.row()));
+        model.addAttribute("library", boundaries.library(teacher.id()));
+        model.addAttribute("blankBand", new BandLine("", ""));
         model.addAttribute("rules", classBook.book().rules());
         model.addAttribute("shapes", CategoryService.SHAPES);
         model.addAttribute("tints", GroundworkService.TINTS);

@@ -5,6 +5,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.Plain;
+import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.marks.AssessmentCheck.Checked;
 import aestimo.app.marks.AssessmentForm.CeilingLine;
 import aestimo.app.marks.AssessmentForm.More;
@@ -36,14 +37,21 @@ import org.springframework.transaction.annotation.Transactional;
 public class AssessmentService {
     private final AssessmentMapper mapper;
     private final BookService books;
+    private final BoundaryService boundaries;
     private final ChangeService changes;
     private final StandingMarks marks;
     private final Clock clock;
 
     AssessmentService(
-            AssessmentMapper mapper, BookService books, ChangeService changes, StandingMarks marks, Clock clock) {
+            AssessmentMapper mapper,
+            BookService books,
+            BoundaryService boundaries,
+            ChangeService changes,
+            StandingMarks marks,
+            Clock clock) {
         this.mapper = mapper;
         this.books = books;
+        this.boundaries = boundaries;
         this.changes = changes;
         this.marks = marks;
         this.clock = clock;
@@ -110,7 +118,7 @@ public class AssessmentService {
      */
     @Transactional
     public long add(TeacherId teacher, long classId, AssessmentForm form) {
-        Checked checked = AssessmentCheck.check(books.open(teacher, classId), form);
+        Checked checked = check(teacher, books.open(teacher, classId), form);
         long id = mapper.insert(teacher, classId, checked.row());
         writeParts(teacher, classId, id, checked);
         changes.recordGroundwork(
@@ -120,6 +128,15 @@ public class AssessmentService {
                 "",
                 words(reopened(teacher, classId).assessment(id)));
         return id;
+    }
+
+    private Checked check(TeacherId teacher, ClassBook classBook, AssessmentForm form) {
+        Checked checked = AssessmentCheck.check(classBook, form);
+        Long bands = checked.row().boundariesId();
+        if (bands != null && boundaries.library(teacher).stream().noneMatch(set -> set.id() == bands)) {
+            throw new FormException("Choose whose grades are entered: the class's, or a set of your library.");
+        }
+        return checked;
     }
 
     private void writeParts(TeacherId teacher, long classId, long assessmentId, Checked checked) {
@@ -160,7 +177,7 @@ public class AssessmentService {
     public void change(TeacherId teacher, long classId, AssessmentForm form) {
         ClassBook classBook = books.open(teacher, classId);
         Assessment before = classBook.assessment(form.id());
-        Checked checked = AssessmentCheck.check(classBook, form);
+        Checked checked = check(teacher, classBook, form);
         refuseWhatLosesEntries(classBook, before, checked);
         marks.settle(teacher, classBook, before, rescaled(before, checked), form.marks());
         if (mapper.update(teacher, classId, form.id(), form.version(), checked.row()) == 0) {

@@ -8,6 +8,7 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Assessment;
@@ -52,6 +53,7 @@ class MarksController {
     private final EntryService entries;
     private final AssessmentService assessments;
     private final PieceCopyService copies;
+    private final BoundaryService boundaries;
     private final ChangeService changes;
     private final Clock clock;
 
@@ -61,6 +63,7 @@ class MarksController {
             EntryService entries,
             AssessmentService assessments,
             PieceCopyService copies,
+            BoundaryService boundaries,
             ChangeService changes,
             Clock clock) {
         this.books = books;
@@ -68,6 +71,7 @@ class MarksController {
         this.entries = entries;
         this.assessments = assessments;
         this.copies = copies;
+        this.boundaries = boundaries;
         this.changes = changes;
         this.clock = clock;
     }
@@ -117,6 +121,7 @@ class MarksController {
         if (form != null) {
             model.addAttribute("blankPart", new AssessmentForm.PartLine(0, "", "", "1"));
             model.addAttribute("blankCeiling", new AssessmentForm.CeilingLine(List.of(), "40", "1", "70"));
+            model.addAttribute("library", boundaries.library(teacher.id()));
             model.addAttribute("formEntries", form.id() == 0 ? 0 : classBook.filled(form.id()));
         }
         model.addAttribute("categories", classBook.book().categories());

@@ -44,6 +44,7 @@ class ClassRulesTest {
     private List<Long> categoryIds;
     private List<Long> pieces;
     private GroundworkService groundwork;
+    private BoundaryService boundaries;
     private CategoryService categories;
     private AssessmentService assessments;
 
@@ -52,6 +53,7 @@ class ClassRulesTest {
     void makeAClass(RunningApp running) {
         app = running;
         groundwork = app.bean(GroundworkService.class);
+        boundaries = app.bean(BoundaryService.class);
         categories = app.bean(CategoryService.class);
         assessments = app.bean(AssessmentService.class);
         teacher = app.bean(AccountService.class).create("r" + UUID.randomUUID(), "Test Teacher", "long enough to do");
@@ -75,7 +77,7 @@ class ClassRulesTest {
                             List.of(
                                     new CategoryLine(0, "Fieldwork", "40", "circle", 1),
                                     new CategoryLine(0, "Exams", "60", "bar", 2))));
-            groundwork.saveBoundaries(
+            boundaries.save(
                     teacher,
                     classId,
                     new BoundariesForm(
@@ -211,7 +213,7 @@ class ClassRulesTest {
         assertThat(RuleEffects.of(open().book(), new Span.Year()).get("method"))
                 .startsWith("By all points is not possible here: Fieldwork drops its lowest");
         keep(rules("BY_CATEGORY", "0", "0", "POOLED"));
-        assertThatThrownBy(() -> run(() -> groundwork.saveBoundaries(
+        assertThatThrownBy(() -> run(() -> boundaries.save(
                         teacher,
                         classId,
                         new BoundariesForm(

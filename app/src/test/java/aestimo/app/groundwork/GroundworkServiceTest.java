@@ -41,6 +41,7 @@ class GroundworkServiceTest {
     private long year;
     private long classId;
     private GroundworkService groundwork;
+    private BoundaryService boundaries;
     private CategoryService categories;
     private YearService years;
     private RollService roll;
@@ -49,6 +50,7 @@ class GroundworkServiceTest {
     void makeAClass(RunningApp running) {
         app = running;
         groundwork = app.bean(GroundworkService.class);
+        boundaries = app.bean(BoundaryService.class);
         categories = app.bean(CategoryService.class);
         years = app.bean(YearService.class);
         roll = app.bean(RollService.class);
@@ -134,26 +136,25 @@ class GroundworkServiceTest {
         assertThatThrownBy(() -> run(() -> categories.saveWeights(teacher, classId, weights(1, "B=100"))))
                 .hasMessageContaining("changed in another window")
                 .hasMessageContaining("A 100");
-        assertThatThrownBy(() -> run(() -> groundwork.saveBoundaries(teacher, classId, bands(1, "7=85", "1=0"))))
+        assertThatThrownBy(() -> run(() -> boundaries.save(teacher, classId, bands(1, "7=85", "1=0"))))
                 .hasMessageContaining("changed in another window");
         assertThat(weighed()).containsExactly("A 100");
     }
 
     @Test
     void boundariesAreRefusedInWords() {
-        assertThatThrownBy(() ->
-                        run(() -> groundwork.saveBoundaries(teacher, classId, bands(1, "7=60", "6=85", "5=x", "4=10"))))
+        assertThatThrownBy(() -> run(() -> boundaries.save(teacher, classId, bands(1, "7=60", "6=85", "5=x", "4=10"))))
                 .hasMessageContaining("5 starts from “x”")
                 .hasMessageContaining("6 starts from 85, which is not below 7 from 60.")
                 .hasMessageContaining("The lowest band must start from 0");
-        run(() -> groundwork.saveBoundaries(teacher, classId, bands(1, "7=84.5", "1=0")));
+        run(() -> boundaries.save(teacher, classId, bands(1, "7=84.5", "1=0")));
         assertThat(as(() -> app.bean(BookService.class).open(teacher, classId))
                         .book()
                         .boundaries()
                         .bands())
                 .extracting(band -> band.label() + " " + band.from().exact())
                 .containsExactly("7 169/2", "1 0");
-        run(() -> groundwork.saveBoundaries(teacher, classId, new BoundariesForm(2, List.of())));
+        run(() -> boundaries.save(teacher, classId, new BoundariesForm(2, List.of())));
         assertThat(as(() -> app.bean(BookService.class).open(teacher, classId))
                         .book()
                         .boundaries()

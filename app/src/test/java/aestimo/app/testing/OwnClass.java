@@ -49,6 +49,21 @@ public final class OwnClass {
         visitor.get(base + "/groundwork/students");
     }
 
+    private OwnClass(RunningApp app, TeacherId teacher, Visitor visitor, String base) {
+        this.app = app;
+        this.teacher = teacher;
+        this.visitor = visitor;
+        this.base = base;
+    }
+
+    /** Another class of the same teacher in the same year. */
+    public OwnClass another(String name) {
+        String year = Long.toString(this.<Long>read(book -> book.row().yearId()));
+        String own = location(visitor.post("/classes", "yearId", year, "name", name, "subject", "", "tint", "3"))
+                .replaceAll("/groundwork/.*", "");
+        return new OwnClass(app, teacher, visitor, own);
+    }
+
     public Visitor visitor() {
         return visitor;
     }
@@ -87,7 +102,7 @@ public final class OwnClass {
         visitor.post(
                 base + "/groundwork/weights",
                 "version",
-                "1",
+                this.<String>read(book -> Integer.toString(book.row().version())),
                 "categoryName",
                 name,
                 "weight",
