@@ -73,6 +73,7 @@ class RouteTest {
                 "yearId", Long.toString(classBook.row().yearId()),
                 "assessmentId", otherIdsFrom.book().assessments().get(0).id().text(),
                 "categoryId", otherIdsFrom.book().categories().get(0).id().text(),
+                "enrolmentId", otherIdsFrom.book().students().get(0).id().text(),
                 "bringInId", Long.toString(bringIn(app)));
     }
 

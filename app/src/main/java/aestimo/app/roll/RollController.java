@@ -35,11 +35,13 @@ class RollController {
     private static final int LONGEST_PASTE = 200_000;
 
     private final RollService roll;
+    private final StudentService students;
     private final BookService books;
     private final FrameService frames;
 
-    RollController(RollService roll, BookService books, FrameService frames) {
+    RollController(RollService roll, StudentService students, BookService books, FrameService frames) {
         this.roll = roll;
+        this.students = students;
         this.books = books;
         this.frames = frames;
     }
@@ -51,11 +53,29 @@ class RollController {
             @RequestParam Map<String, String> parameters,
             Model model) {
         frame(teacher, classId, parameters, model);
+        long student = FormFields.toNumber(parameters.getOrDefault("student", ""));
+        if (student != 0 && !model.containsAttribute("shown")) {
+            model.addAttribute("shown", students.student(teacher.id(), classId, student));
+        }
         return page(roll.students(teacher.id(), classId), model);
+    }
+
+    /** To the list, over the span looked at. */
+    String back(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
+        frame(teacher, classId, parameters, model);
+        return back(classId, model);
     }
 
     private static String page(List<RollLine> lines, Model model) {
         model.addAttribute("lines", lines);
+        model.addAttribute(
+                "sets",
+                lines.stream()
+                        .map(RollLine::set)
+                        .filter(set -> !set.isEmpty())
+                        .distinct()
+                        .sorted()
+                        .toList());
         return "roll/students";
     }
 
@@ -149,8 +169,15 @@ class RollController {
             RedirectAttributes told) {
         ClassBook classBook = frame(teacher, classId, parameters, model);
         try {
-            int joined = roll.keep(teacher.id(), classId, fields.raw("pasted"), fields.text("joined"));
-            told.addFlashAttribute("done", joined == 1 ? "1 student joined." : joined + " students joined.");
+            RollService.Kept kept = roll.keep(
+                    teacher.id(),
+                    classId,
+                    fields.raw("pasted"),
+                    fields.text("joined"),
+                    fields.texts("gone").stream().map(FormFields::toNumber).toList(),
+                    fields.text("leftOn"),
+                    fields.text("moveSets").equals("true"));
+            told.addFlashAttribute("done", kept.words());
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             return preview(teacher, classId, fields.raw("pasted"), fields.text("joined"), model);

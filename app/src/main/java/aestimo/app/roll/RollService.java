@@ -9,6 +9,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.exchange.roster.PastedRoster;
 import aestimo.exchange.roster.RosterLine;
+import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -29,10 +30,14 @@ public class RollService {
     private static final int LONGEST_NAME = 100;
 
     private final RollMapper mapper;
+    private final StudentService students;
     private final ChangeService changes;
+    private final Clock clock;
 
-    RollService(RollMapper mapper, ChangeService changes) {
+    RollService(RollMapper mapper, StudentService students, ChangeService changes, Clock clock) {
         this.mapper = mapper;
+        this.students = students;
+        this.clock = clock;
         this.changes = changes;
     }
 
@@ -50,6 +55,11 @@ public class RollService {
             String joined,
             String left,
             boolean removable) {
+        /** “Brandt, Ilva”. */
+        String name() {
+            return given.isEmpty() ? family : family + ", " + given;
+        }
+
         String words() {
             return (family + ", " + given).strip()
                     + (set.isEmpty() ? "" : " (" + set + ")")
@@ -88,7 +98,30 @@ public class RollService {
         for (RosterLine line : roster.lines()) {
             lines.add(understand(line, there, known, seen));
         }
-        return new RosterPreview(roster, lines, text, joined);
+        Set<Long> named = new HashSet<>();
+        lines.forEach(line -> named.add(line.enrolmentId()));
+        LocalDate today = LocalDate.now(clock);
+        List<RosterPreview.Missing> missing = there.stream()
+                .filter(row -> !named.contains(row.id()))
+                .filter(row -> row.leftOn() == null || row.leftOn().isAfter(today))
+                .map(row -> new RosterPreview.Missing(row.id(), line(row).name()))
+                .toList();
+        return new RosterPreview(roster, lines, lines.isEmpty() ? List.of() : missing, text, joined);
+    }
+
+    /** One of the class, perhaps in another set than the list says. */
+    private static RosterPreview.Line there(RosterLine line, EnrolmentRow row, String words) {
+        boolean other = !line.set().isEmpty() && !line.set().equals(row.setName());
+        return other
+                ? new RosterPreview.Line(
+                        line,
+                        Outcome.OTHER_SET,
+                        row.studentId(),
+                        row.id(),
+                        "In the class already; moves "
+                                + (row.setName().isEmpty() ? "" : "from " + row.setName() + " ") + "to " + line.set()
+                                + ".")
+                : new RosterPreview.Line(line, Outcome.THERE, row.studentId(), row.id(), words);
     }
 
     private static RosterPreview.Line understand(
@@ -97,35 +130,40 @@ public class RollService {
         String mark = line.number().isEmpty() ? name(line.family(), line.given()) : "#" + line.number();
         if (!seen.add(mark)) {
             return new RosterPreview.Line(
-                    line, Outcome.LEFT_OUT, 0, "Stands further up already; this line is left out.");
+                    line, Outcome.LEFT_OUT, 0, 0, "Stands further up already; this line is left out.");
         }
         Optional<StudentRow> sameNumber = known.stream()
                 .filter(row -> !line.number().isEmpty() && row.number().equals(line.number()))
                 .findFirst();
         if (sameNumber.isPresent()) {
             StudentRow student = sameNumber.get();
-            if (there.stream().anyMatch(row -> row.studentId() == student.id())) {
-                return new RosterPreview.Line(line, Outcome.THERE, student.id(), "In the class already.");
+            Optional<EnrolmentRow> enrolled = there.stream()
+                    .filter(row -> row.studentId() == student.id())
+                    .findFirst();
+            if (enrolled.isPresent()) {
+                return there(line, enrolled.get(), "In the class already.");
             }
             return name(student.family(), student.given()).equals(name(line.family(), line.given()))
                     ? new RosterPreview.Line(
                             line,
                             Outcome.KNOWN,
                             student.id(),
+                            0,
                             "Known from another of your classes; joins this one too.")
                     : new RosterPreview.Line(
                             line,
                             Outcome.LEFT_OUT,
                             0,
+                            0,
                             "Number " + line.number() + " is " + student.family() + ", " + student.given()
                                     + ". Left out: mend the number or the name.");
         }
-        boolean sameName = there.stream()
-                .anyMatch(row -> name(row.family(), row.given()).equals(name(line.family(), line.given()))
-                        && (line.number().isEmpty() || row.number().isEmpty()));
-        return sameName
-                ? new RosterPreview.Line(line, Outcome.THERE, 0, "A student of this name is in the class already.")
-                : new RosterPreview.Line(line, Outcome.NEW, 0, "");
+        return there.stream()
+                .filter(row -> name(row.family(), row.given()).equals(name(line.family(), line.given()))
+                        && (line.number().isEmpty() || row.number().isEmpty()))
+                .findFirst()
+                .map(row -> there(line, row, "A student of this name is in the class already."))
+                .orElse(new RosterPreview.Line(line, Outcome.NEW, 0, 0, ""));
     }
 
     private static String name(String family, String given) {
@@ -141,12 +179,51 @@ public class RollService {
      */
     @Transactional
     public int keep(TeacherId teacher, long classId, String text, String joined) {
+        return keep(teacher, classId, text, joined, List.of(), "", false).joined();
+    }
+
+    /** What came of a class list. */
+    public record Kept(int joined, int left, int otherSets) {
+        /** “2 students joined, 1 left.”. */
+        public String words() {
+            List<String> words = new ArrayList<>();
+            if (joined > 0) {
+                words.add(joined == 1 ? "1 student joined" : joined + " students joined");
+            }
+            if (left > 0) {
+                words.add(left + " left");
+            }
+            if (otherSets > 0) {
+                words.add(otherSets + " changed set");
+            }
+            return String.join(", ", words) + ".";
+        }
+    }
+
+    /**
+     * The same, with those who left, and the sets that changed.
+     *
+     * @param gone enrolments of those who left, of those the list does not name
+     * @param leftOn their last day; empty: yesterday
+     * @param moveSets whether those in another set on the list move to it
+     */
+    @Transactional
+    public Kept keep(
+            TeacherId teacher,
+            long classId,
+            String text,
+            String joined,
+            List<Long> gone,
+            String leftOn,
+            boolean moveSets) {
         if (mapper.lockClass(teacher, classId) == null) {
             throw new NotFoundException("class");
         }
         LocalDate from = date(joined, "The day they join");
         RosterPreview preview = preview(teacher, classId, text, joined);
-        if (preview.taken() == 0) {
+        int otherSets = moveSets ? moveSets(teacher, classId, preview) : 0;
+        int left = leave(teacher, classId, preview, gone, date(leftOn, "The day they left"));
+        if (preview.taken() + left + otherSets == 0) {
             throw new FormException("There is no new student in what was pasted. Nothing was changed.");
         }
         if (preview.taken() + mapper.findEnrolments(teacher, classId).size() > MOST_STUDENTS) {
@@ -163,7 +240,48 @@ public class RollService {
                 changes.recordGroundwork(teacher, classId, "students", "", name(as.family(), as.given()));
             }
         }
-        return Math.toIntExact(preview.taken());
+        return new Kept(Math.toIntExact(preview.taken()), left, otherSets);
+    }
+
+    private int moveSets(TeacherId teacher, long classId, RosterPreview preview) {
+        int moved = 0;
+        for (RosterPreview.Line line : preview.lines()) {
+            if (line.outcome() == Outcome.OTHER_SET) {
+                moved += students.putIntoSet(
+                        teacher,
+                        classId,
+                        List.of(line.enrolmentId()),
+                        line.line().set(),
+                        "");
+            }
+        }
+        return moved;
+    }
+
+    private int leave(TeacherId teacher, long classId, RosterPreview preview, List<Long> gone, LocalDate leftOn) {
+        int left = 0;
+        LocalDate last = leftOn == null ? LocalDate.now(clock).minusDays(1) : leftOn;
+        for (EnrolmentRow row : mapper.findEnrolments(teacher, classId)) {
+            boolean missing = preview.missing().stream().anyMatch(own -> own.enrolmentId() == row.id());
+            if (missing && gone.contains(row.id())) {
+                RollLine before = line(row);
+                change(
+                        teacher,
+                        classId,
+                        row,
+                        new RollLine(
+                                row.id(),
+                                before.number(),
+                                before.family(),
+                                before.given(),
+                                before.set(),
+                                before.joined(),
+                                last.toString(),
+                                false));
+                left++;
+            }
+        }
+        return left;
     }
 
     /**
@@ -233,6 +351,7 @@ public class RollService {
                     "Number " + line.number() + " belongs to another student; " + called + " cannot have it.");
         }
         mapper.updateStudent(teacher, new StudentRow(row.studentId(), line.number(), line.family(), line.given()));
+        students.putIntoSet(teacher, classId, List.of(row.id()), line.set(), "");
         mapper.updateEnrolment(teacher, classId, row.id(), line.set(), joined, left);
         changes.recordGroundwork(teacher, classId, "students", line(row).words(), line.words());
     }

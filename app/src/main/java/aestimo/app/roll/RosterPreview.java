@@ -7,9 +7,13 @@ import java.util.List;
 /**
  * What was understood of a pasted class list, and what will happen to each line; nothing is kept yet.
  *
+ * @param missing those of the class, and still in it, of whom the list has no line
  * @param joined the day they join, as typed; empty for “from the start”
  */
-public record RosterPreview(PastedRoster roster, List<Line> lines, String text, String joined) {
+public record RosterPreview(PastedRoster roster, List<Line> lines, List<Missing> missing, String text, String joined) {
+    /** One of the class who is not on the list; may have left. */
+    public record Missing(long enrolmentId, String name) {}
+
     /** What will become of a line. */
     public enum Outcome {
         NEW,
@@ -17,15 +21,18 @@ public record RosterPreview(PastedRoster roster, List<Line> lines, String text, 
         KNOWN,
         /** In the class already; left as it is. */
         THERE,
+        /** In the class already, in another set. */
+        OTHER_SET,
         /** Cannot be taken; the words say why. */
         LEFT_OUT
     }
 
     /**
      * @param studentId the known student; 0 for a new one
+     * @param enrolmentId of one in the class already; 0 for all others
      * @param words what will happen, for the teacher
      */
-    public record Line(RosterLine line, Outcome outcome, long studentId, String words) {
+    public record Line(RosterLine line, Outcome outcome, long studentId, long enrolmentId, String words) {
         public boolean isTaken() {
             return outcome == Outcome.NEW || outcome == Outcome.KNOWN;
         }
@@ -34,5 +41,18 @@ public record RosterPreview(PastedRoster roster, List<Line> lines, String text, 
     /** How many students will join the class. */
     public long taken() {
         return lines.stream().filter(Line::isTaken).count();
+    }
+
+    public long otherSets() {
+        return lines.stream()
+                .filter(line -> line.outcome() == Outcome.OTHER_SET)
+                .count();
+    }
+
+    /** Whether there is anything to keep. */
+    public boolean changesAnything() {
+        return taken() > 0
+                || otherSets() > 0
+                || !missing.isEmpty() && lines.stream().anyMatch(line -> line.enrolmentId() != 0);
     }
 }

@@ -218,7 +218,7 @@ class ClassRulesTest {
                         classId,
                         new BoundariesForm(
                                 open().row().version(), List.of(new BandLine("3", "70"), new BandLine("1", "0"))))))
-                .hasMessageStartingWith("2 is the pass band of this class.");
+                .hasMessageStartingWith("2 is the pass band of 9B Geography.");
     }
 
     @Test

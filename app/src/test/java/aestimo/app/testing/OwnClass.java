@@ -94,7 +94,7 @@ public final class OwnClass {
     }
 
     public void addStudents(String pasted) {
-        visitor.post(base + "/groundwork/students/keep", "pasted", pasted);
+        visitor.get(location(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)));
     }
 
     /** @return the id of the one category, which has all the weight */

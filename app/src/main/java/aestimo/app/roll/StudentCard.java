@@ -1,0 +1,31 @@
+package aestimo.app.roll;
+
+import aestimo.app.web.FormFields;
+
+/**
+ * What a teacher keeps of a student beside the list, as typed.
+ *
+ * @param preferred the name they go by; empty: the given one
+ * @param birthday a day such as 2013-04-30; empty for none
+ * @param supportNote for the teacher alone, never printed or sent
+ * @param startingScore at entry, of the class's top; empty for none
+ */
+public record StudentCard(
+        String preferred,
+        String email,
+        String guardianEmail,
+        String birthday,
+        String supportNote,
+        String lastReport,
+        String startingScore) {
+    static StudentCard read(FormFields fields) {
+        return new StudentCard(
+                fields.text("preferred"),
+                fields.text("email"),
+                fields.text("guardianEmail"),
+                fields.text("birthday"),
+                fields.text("supportNote"),
+                fields.text("lastReport"),
+                fields.text("startingScore").replace(',', '.'));
+    }
+}

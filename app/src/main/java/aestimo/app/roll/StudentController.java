@@ -1,0 +1,113 @@
+package aestimo.app.roll;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.NotFoundException;
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** One student's card beside the list, the photo, and sets for many at once. */
+@Controller
+@RequestMapping("/classes/{classId}/groundwork/students")
+class StudentController {
+    private final StudentService students;
+    private final RollController list;
+
+    StudentController(StudentService students, RollController list) {
+        this.students = students;
+        this.list = list;
+    }
+
+    @PostMapping("/{enrolmentId}")
+    String save(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long enrolmentId,
+            @RequestParam Map<String, String> parameters,
+            @RequestParam(name = "photo", required = false) MultipartFile photo,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told)
+            throws IOException {
+        StudentCard card = StudentCard.read(fields);
+        StudentService.Shown before = students.student(teacher.id(), classId, enrolmentId);
+        try {
+            students.save(
+                    teacher.id(),
+                    classId,
+                    enrolmentId,
+                    card,
+                    photo == null ? new byte[0] : photo.getBytes(),
+                    fields.text("withoutPhoto").equals("true"));
+        } catch (FormException refused) {
+            model.addAttribute("cardProblems", refused.problems());
+            model.addAttribute(
+                    "shown",
+                    new StudentService.Shown(
+                            enrolmentId,
+                            before.name(),
+                            card,
+                            before.startingTop(),
+                            before.hasPhoto(),
+                            before.sets(),
+                            before.otherClasses()));
+            return list.list(teacher, classId, parameters, model);
+        }
+        told.addFlashAttribute("done", before.name() + " is kept.");
+        return list.back(teacher, classId, parameters, model);
+    }
+
+    @GetMapping("/{enrolmentId}/photo")
+    ResponseEntity<byte[]> photo(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long enrolmentId) {
+        byte[] photo =
+                students.photo(teacher.id(), classId, enrolmentId).orElseThrow(() -> new NotFoundException("photo"));
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_JPEG)
+                .cacheControl(CacheControl.noStore())
+                .body(photo);
+    }
+
+    @PostMapping("/set")
+    String putIntoSet(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        List<Long> chosen =
+                fields.texts("chosen").stream().map(FormFields::toNumber).toList();
+        try {
+            if (chosen.isEmpty()) {
+                throw new FormException("Tick the students the set is for.");
+            }
+            String set = fields.text("intoSet");
+            int moved = students.putIntoSet(teacher.id(), classId, chosen, set, fields.text("onDay"));
+            told.addFlashAttribute(
+                    "done",
+                    (moved == 1 ? "1 student is" : moved + " students are") + " now "
+                            + (set.isEmpty() ? "in no set." : "in " + set + "."));
+        } catch (FormException refused) {
+            told.addFlashAttribute("problems", refused.problems());
+        }
+        return list.back(teacher, classId, parameters, model);
+    }
+}

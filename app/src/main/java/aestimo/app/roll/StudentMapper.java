@@ -1,0 +1,82 @@
+package aestimo.app.roll;
+
+import aestimo.app.store.TeacherId;
+import aestimo.core.value.Mark;
+import aestimo.core.value.OutOf;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+
+@Mapper
+interface StudentMapper {
+    /** A student's card; null for what is not known. */
+    record CardRow(
+            long enrolmentId,
+            long studentId,
+            String family,
+            String given,
+            String setName,
+            String preferred,
+            String email,
+            String guardianEmail,
+            LocalDate birthday,
+            String supportNote,
+            String lastReport,
+            Mark startingScore,
+            OutOf startingTop,
+            boolean hasPhoto) {}
+
+    /** A change of set. */
+    record SetRow(LocalDate onDay, String was, String became) {}
+
+    Optional<CardRow> findCard(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId);
+
+    List<SetRow> findSets(@Param("teacher") TeacherId teacher, @Param("enrolmentId") long enrolmentId);
+
+    /** Titles of the other classes a student is in. */
+    List<String> findOtherClasses(
+            @Param("teacher") TeacherId teacher, @Param("studentId") long studentId, @Param("classId") long classId);
+
+    void updateCard(
+            @Param("teacher") TeacherId teacher,
+            @Param("studentId") long studentId,
+            @Param("card") StudentCard card,
+            @Param("birthday") LocalDate birthday);
+
+    /** @param score null for none */
+    void updateScore(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("score") Mark score);
+
+    /** @param photo null for none */
+    void updatePhoto(
+            @Param("teacher") TeacherId teacher, @Param("studentId") long studentId, @Param("photo") byte[] photo);
+
+    /** A row with the photo; empty where there is none. */
+    Optional<PhotoRow> findPhoto(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId);
+
+    record PhotoRow(byte[] photo) {}
+
+    int updateSet(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("set") String set);
+
+    /** A second change on one day takes the place of the first. */
+    void recordSet(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("change") SetRow change);
+}

@@ -1,0 +1,214 @@
+package aestimo.app.roll;
+
+import aestimo.app.changes.ChangeService;
+import aestimo.app.roll.StudentMapper.CardRow;
+import aestimo.app.roll.StudentMapper.SetRow;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.value.Mark;
+import aestimo.core.value.OutOf;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps what belongs to a student beside the list: ways to reach them, notes, a photo, sets and when they changed. */
+@Service
+public class StudentService {
+    private static final int LONGEST_NAME = 100;
+    private static final int LONGEST_NOTE = 500;
+    private static final int LONGEST_REPORT = 2000;
+
+    private final StudentMapper mapper;
+    private final ChangeService changes;
+    private final Clock clock;
+
+    StudentService(StudentMapper mapper, ChangeService changes, Clock clock) {
+        this.mapper = mapper;
+        this.changes = changes;
+        this.clock = clock;
+    }
+
+    /** A change of set, as told: “from South to North on 2027-01-12”. */
+    public record SetChange(LocalDate onDay, String was, String became) {}
+
+    /**
+     * A student with the card.
+     *
+     * @param startingTop what the starting score is out of
+     * @param otherClasses titles of the teacher's other classes they are in
+     */
+    public record Shown(
+            long enrolmentId,
+            String name,
+            StudentCard card,
+            String startingTop,
+            boolean hasPhoto,
+            List<SetChange> sets,
+            List<String> otherClasses) {}
+
+    /** @throws NotFoundException when the class has no such student */
+    @Transactional(readOnly = true)
+    public Shown student(TeacherId teacher, long classId, long enrolmentId) {
+        CardRow row = row(teacher, classId, enrolmentId);
+        return new Shown(
+                enrolmentId,
+                name(row),
+                new StudentCard(
+                        row.preferred(),
+                        row.email(),
+                        row.guardianEmail(),
+                        row.birthday() == null ? "" : row.birthday().toString(),
+                        row.supportNote(),
+                        row.lastReport(),
+                        score(row)),
+                row.startingTop().toString(),
+                row.hasPhoto(),
+                mapper.findSets(teacher, enrolmentId).stream()
+                        .map(set -> new SetChange(set.onDay(), set.was(), set.became()))
+                        .toList(),
+                mapper.findOtherClasses(teacher, row.studentId(), classId));
+    }
+
+    private CardRow row(TeacherId teacher, long classId, long enrolmentId) {
+        return mapper.findCard(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student"));
+    }
+
+    private static String name(CardRow row) {
+        return row.given().isEmpty() ? row.family() : row.family() + ", " + row.given();
+    }
+
+    private static String score(CardRow row) {
+        return row.startingScore() == null ? "" : row.startingScore().toString();
+    }
+
+    /**
+     * Keeps a card, and a photo where one was chosen.
+     *
+     * @param photo the file as sent; empty where none was chosen
+     * @param withoutPhoto whether the photo that stands is taken away
+     * @throws FormException naming every reason why it cannot be kept
+     */
+    @Transactional
+    public void save(
+            TeacherId teacher, long classId, long enrolmentId, StudentCard card, byte[] photo, boolean withoutPhoto) {
+        CardRow before = row(teacher, classId, enrolmentId);
+        List<String> problems = new ArrayList<>();
+        if (card.preferred().length() > LONGEST_NAME) {
+            problems.add("The preferred name has over " + LONGEST_NAME + " letters.");
+        }
+        checkEmail(card.email(), "The e-mail address", problems);
+        checkEmail(card.guardianEmail(), "The guardian's e-mail address", problems);
+        if (card.supportNote().length() > LONGEST_NOTE) {
+            problems.add("The support note has over " + LONGEST_NOTE + " characters.");
+        }
+        if (card.lastReport().length() > LONGEST_REPORT) {
+            problems.add("The last report's words have over " + LONGEST_REPORT + " characters.");
+        }
+        Optional<LocalDate> birthday = birthday(card, problems);
+        Optional<Mark> score = score(card, before.startingTop(), problems);
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+        mapper.updateCard(teacher, before.studentId(), card, birthday.orElse(null));
+        mapper.updateScore(teacher, classId, enrolmentId, score.orElse(null));
+        if (photo.length > 0) {
+            mapper.updatePhoto(teacher, before.studentId(), Photo.small(photo));
+        } else if (withoutPhoto) {
+            mapper.updatePhoto(teacher, before.studentId(), null);
+        }
+        changes.recordGroundwork(
+                teacher,
+                classId,
+                "starting score of " + name(before),
+                score(before),
+                score.map(Mark::toString).orElse(""));
+    }
+
+    private static void checkEmail(String email, String what, List<String> problems) {
+        if (!email.isEmpty() && (!email.matches("[^@\\s]+@[^@\\s]+\\.[^@\\s]+") || email.length() > LONGEST_NAME)) {
+            problems.add(what + " is “" + email + "”. It must be one such as name@school.example, or empty.");
+        }
+    }
+
+    private Optional<LocalDate> birthday(StudentCard card, List<String> problems) {
+        if (card.birthday().isEmpty()) {
+            return Optional.empty();
+        }
+        try {
+            LocalDate day = LocalDate.parse(card.birthday());
+            if (!day.isAfter(LocalDate.now(clock)) && day.getYear() > 1900) {
+                return Optional.of(day);
+            }
+        } catch (DateTimeParseException none) {
+            // Refused below in the same words as a day to come.
+        }
+        problems.add("The birthday is “" + card.birthday() + "”. It must be a past day such as 2013-04-30, or empty.");
+        return Optional.empty();
+    }
+
+    private static Optional<Mark> score(StudentCard card, OutOf top, List<String> problems) {
+        if (card.startingScore().isEmpty()) {
+            return Optional.empty();
+        }
+        try {
+            Mark score = Mark.parse(card.startingScore());
+            if (!score.isNegative() && !top.isExceededBy(score)) {
+                return Optional.of(score);
+            }
+        } catch (IllegalArgumentException none) {
+            // Refused below in the same words as one outside the range.
+        }
+        problems.add("The starting score is “" + card.startingScore() + "”. It must be a number from 0 to " + top
+                + ", or empty.");
+        return Optional.empty();
+    }
+
+    /** The photo as a JPEG; empty where there is none. */
+    @Transactional(readOnly = true)
+    public Optional<byte[]> photo(TeacherId teacher, long classId, long enrolmentId) {
+        row(teacher, classId, enrolmentId);
+        return mapper.findPhoto(teacher, classId, enrolmentId).map(StudentMapper.PhotoRow::photo);
+    }
+
+    /**
+     * Puts students into a set from a day on.
+     *
+     * @param set empty for none
+     * @return how many were not in it before
+     * @throws FormException when the day or the set will not do
+     */
+    @Transactional
+    public int putIntoSet(TeacherId teacher, long classId, List<Long> enrolments, String set, String day) {
+        if (set.length() > LONGEST_NAME) {
+            throw new FormException("The set has over " + LONGEST_NAME + " letters.");
+        }
+        LocalDate onDay;
+        try {
+            onDay = day.isEmpty() ? LocalDate.now(clock) : LocalDate.parse(day);
+        } catch (DateTimeParseException none) {
+            throw new FormException("The day is “" + day + "”. It must be one such as 2027-02-24.");
+        }
+        int moved = 0;
+        for (long enrolment : enrolments) {
+            CardRow row = row(teacher, classId, enrolment);
+            if (!row.setName().equals(set)) {
+                mapper.updateSet(teacher, classId, enrolment, set);
+                mapper.recordSet(teacher, classId, enrolment, new SetRow(onDay, row.setName(), set));
+                changes.recordGroundwork(
+                        teacher,
+                        classId,
+                        "students",
+                        name(row) + " (" + row.setName() + ")",
+                        name(row) + " (" + set + ") from " + onDay);
+                moved++;
+            }
+        }
+        return moved;
+    }
+}
