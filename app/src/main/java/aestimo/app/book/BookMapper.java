@@ -15,6 +15,11 @@ interface BookMapper {
 
     Rows.RulesRow findRules(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
+    /** One row for each term's band, and one for a target without any. */
+    List<Rows.TargetRow> findTargets(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<Rows.ScoreRow> findScores(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     List<Rows.TermRow> findTerms(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
 
     List<Rows.BandRow> findBands(@Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);

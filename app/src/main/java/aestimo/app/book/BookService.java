@@ -8,16 +8,20 @@ import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
 import aestimo.core.book.Ceiling;
+import aestimo.core.book.Method;
 import aestimo.core.book.Part;
 import aestimo.core.book.PartId;
 import aestimo.core.book.Rules;
+import aestimo.core.book.StartingScores;
 import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
+import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.book.TermId;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.value.Mark;
 import aestimo.core.value.Places;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -70,7 +74,7 @@ public class BookService {
         for (Rows.EntryRow entry : mapper.findEntries(teacher, classId)) {
             versions.put(new CellId(entry.assessmentId(), entry.enrolmentId(), entry.partId()), entry.version());
             entries.add(new Book.Placed(
-                    new StudentId(Long.toString(entry.enrolmentId())),
+                    studentId(entry.enrolmentId()),
                     assessmentId(entry.assessmentId()),
                     entry.partId() == 0 ? Optional.empty() : Optional.of(partId(entry.partId())),
                     entry(entry)));
@@ -81,13 +85,17 @@ public class BookService {
                                 new Term(termId(term.id()), term.name(), term.starts(), term.ends(), term.weight()))
                         .toList())
                 .boundaries(boundaries(teacher, row.boundariesId()))
-                .rules(rules(mapper.findRules(teacher, classId)))
-                .categories(categories.stream().map(BookService::category).toList())
+                .rules(rules(mapper.findRules(teacher, classId), row.takesResults()))
+                .categories(categories.stream()
+                        .map(category -> category(category, row.takesResults()))
+                        .toList())
                 .assessments(assessments(teacher, classId))
                 .students(mapper.findEnrolments(teacher, classId).stream()
                         .map(BookService::student)
                         .toList())
                 .entries(entries)
+                .targets(targets(mapper.findTargets(teacher, classId)))
+                .startingScores(scores(mapper.findScores(teacher, classId)))
                 .build();
         return new ClassBook(row, book, looks, versions);
     }
@@ -104,14 +112,48 @@ public class BookService {
         return new TermId(Long.toString(id));
     }
 
-    private static Rules rules(Rows.RulesRow row) {
+    private static List<Target> targets(List<Rows.TargetRow> rows) {
+        Map<Long, Target> targets = new LinkedHashMap<>();
+        for (Rows.TargetRow row : rows) {
+            Map<TermId, String> terms = new HashMap<>();
+            if (targets.containsKey(row.enrolmentId())) {
+                terms.putAll(targets.get(row.enrolmentId()).terms());
+            }
+            if (row.termId() != null) {
+                terms.put(termId(row.termId()), row.band());
+            }
+            targets.put(
+                    row.enrolmentId(),
+                    new Target(studentId(row.enrolmentId()), stated(row.startBand()), stated(row.endBand()), terms));
+        }
+        return List.copyOf(targets.values());
+    }
+
+    private static Optional<StartingScores> scores(List<Rows.ScoreRow> rows) {
+        Map<StudentId, Mark> scores = new HashMap<>();
+        rows.forEach(row -> scores.put(studentId(row.enrolmentId()), row.score()));
+        return rows.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new StartingScores(rows.get(0).top(), scores));
+    }
+
+    private static StudentId studentId(long enrolmentId) {
+        return new StudentId(Long.toString(enrolmentId));
+    }
+
+    private static Optional<String> stated(String text) {
+        return Optional.of(text).filter(own -> !own.isEmpty());
+    }
+
+    /** A class that takes no results has no weights to make 100. */
+    private static Rules rules(Rows.RulesRow row, boolean takesResults) {
         return new Rules(
-                row.method(),
+                takesResults ? row.method() : Method.ALL_POINTS,
                 new Places(row.places()),
                 row.gradeOn(),
                 row.borderline(),
                 row.movementAt(),
-                Optional.of(row.pass()).filter(label -> !label.isEmpty()),
+                stated(row.pass()),
                 Optional.ofNullable(row.notHandedIn()),
                 row.lateDeduction(),
                 row.yearResult(),
@@ -119,14 +161,14 @@ public class BookService {
                 row.ranking());
     }
 
-    private static Category category(Rows.CategoryRow row) {
+    private static Category category(Rows.CategoryRow row, boolean takesResults) {
         return new Category(
                 categoryId(row.id()),
                 row.name(),
                 row.weight(),
                 row.averaging(),
-                row.dropLowest(),
-                row.counts(),
+                takesResults ? row.dropLowest() : 0,
+                takesResults && row.counts(),
                 row.retired());
     }
 
@@ -189,11 +231,11 @@ public class BookService {
 
     private static Student student(Rows.EnrolmentRow row) {
         return new Student(
-                new StudentId(Long.toString(row.id())),
+                studentId(row.id()),
                 row.family(),
                 row.given(),
                 row.number(),
-                Optional.of(row.setName()).filter(set -> !set.isEmpty()),
+                stated(row.setName()),
                 Optional.ofNullable(row.joined()),
                 Optional.ofNullable(row.leftOn()));
     }

@@ -6,9 +6,18 @@ package aestimo.app.book;
  * @param subject may be empty
  * @param tint which of the eight colours it has, 1 to 8
  * @param version counts the saves of its groundwork
+ * @param takesResults false for a tutor group: nothing in it counts, and nothing is missed
  */
 public record ClassRow(
-        long id, long yearId, String yearName, long boundariesId, String name, String subject, int tint, int version) {
+        long id,
+        long yearId,
+        String yearName,
+        long boundariesId,
+        String name,
+        String subject,
+        int tint,
+        int version,
+        boolean takesResults) {
     private static final int TAB_SUBJECT = 4;
 
     /** “9B Geography”. */

@@ -77,6 +77,10 @@ final class Rows {
             boolean bonus,
             boolean allowOver) {}
 
+    record TargetRow(long enrolmentId, String startBand, String endBand, Long termId, String band) {}
+
+    record ScoreRow(long enrolmentId, Mark score, OutOf top) {}
+
     record EnrolmentRow(
             long id, String number, String family, String given, String setName, LocalDate joined, LocalDate leftOn) {}
 

@@ -55,15 +55,17 @@ final class DemoClass {
 
     /** Makes a class with its students, weights, boundaries, rules, assessments and entries. */
     void make(TeacherId teacher, long year, DemoPlan plan) {
-        long classId =
-                groundwork.createClass(teacher, new Forms.ClassForm(year, plan.name(), plan.subject(), plan.tint()));
+        long classId = groundwork.createClass(
+                teacher, new Forms.ClassForm(year, plan.name(), plan.subject(), plan.tint(), plan.takesResults()));
         roll.keep(teacher, classId, plan.roster(), "");
         plan.newcomers().forEach(newcomer -> roll.keep(teacher, classId, newcomer.name(), newcomer.joined()));
         categories.saveWeights(teacher, classId, new Forms.WeightsForm(1, plan.categories()));
         boundaries.library(teacher).stream()
                 .filter(set -> set.name().equals(plan.bands()))
                 .forEach(set -> boundaries.use(teacher, classId, set.id(), 2));
-        groundwork.saveRules(teacher, classId, plan.rules());
+        if (plan.takesResults()) {
+            groundwork.saveRules(teacher, classId, plan.rules());
+        }
         List<Long> categoryIds = categories.categories(teacher, classId).stream()
                 .map(count -> count.line().id())
                 .toList();
@@ -109,6 +111,9 @@ final class DemoClass {
             if (typed.family().equals(student.family()) && typed.title().equals(piece.title())) {
                 return typed.text();
             }
+        }
+        if (piece.make() == DemoPlan.Make.CHECK) {
+            return percent > 55 ? "yes" : "no";
         }
         long mark = Math.round(outOf * Math.max(4, Math.min(100, percent)) / 100);
         return piece.marked() ? Long.toString(mark) : "";

@@ -64,7 +64,10 @@ class DemoData implements ApplicationRunner {
     /** May be interrupted at any point and run again: what is there already is left alone. */
     @Override
     public void run(ApplicationArguments arguments) {
-        load("marin", "Aude Marin", List.of(DemoPlans.NINE_B, DemoPlans.EIGHT_D, DemoPlans.TEN_A, DemoPlans.ELEVEN_C));
+        load(
+                "marin",
+                "Aude Marin",
+                List.of(DemoPlans.NINE_B, DemoPlans.EIGHT_D, DemoPlans.TEN_A, DemoPlans.ELEVEN_C, DemoPlans.NINE_T));
         load("okello", "Tobias Okello", List.of(DemoPlans.SEVEN_A));
     }
 

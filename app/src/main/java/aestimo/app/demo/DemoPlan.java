@@ -13,7 +13,8 @@ import java.util.List;
  *
  * @param seed of the chance marks
  * @param roster as it would be pasted
- * @param bands the name of a set of the library
+ * @param bands the name of a set of the library; empty for a class that takes no results
+ * @param rules null for such a class
  */
 record DemoPlan(
         long seed,
@@ -33,10 +34,16 @@ record DemoPlan(
     /** @param name as it would be pasted */
     record Newcomer(String name, String joined) {}
 
+    boolean takesResults() {
+        return rules != null;
+    }
+
     /** How a piece is made. */
     enum Make {
         PLAIN,
         BONUS,
+        /** Yes or no. */
+        CHECK,
         /** A warm-up of 15 and a field sheet of 85; without the warm-up at most 70. */
         IN_PARTS
     }
@@ -56,8 +63,8 @@ record DemoPlan(
                     title,
                     categoryId,
                     date,
-                    "MARKS",
-                    parts ? "" : Integer.toString(outOf),
+                    make == Make.CHECK ? "CHECK" : "MARKS",
+                    parts || make == Make.CHECK ? "" : Integer.toString(outOf),
                     make == Make.BONUS ? new More(0, "", "1", true, false, 0, "") : More.NONE,
                     parts
                             ? List.of(

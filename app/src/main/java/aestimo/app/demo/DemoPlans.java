@@ -278,6 +278,33 @@ final class DemoPlans {
                     new DemoPlan.Typed("Imrie", "Paper on rivers", "a"),
                     new DemoPlan.Typed("Nance", "File, second half", "41/60")));
 
+    static final DemoPlan NINE_T = new DemoPlan(
+            919,
+            "9T",
+            "",
+            6,
+            """
+            Number\tName
+            2201\tAldous, Wren
+            2204\tBrandt, Ilva
+            2211\tIyer, Meera
+            2217\tOsei, Kofi
+            2219\tQuill, Esme
+            2224\tVoss, Mikkel
+            2251\tAnsell, Perry
+            2252\tBirkin, Leda
+            2253\tCosta, Joao
+            2254\tDrew, Salma
+            """,
+            List.of(),
+            List.of(new CategoryLine(0, "Forms", "", "bar", 6, "EQUAL", 0, false, false)),
+            "",
+            null,
+            List.of(
+                    new DemoPlan.Piece("Trip letter back", 0, "2027-01-15", 0, DemoPlan.Make.CHECK, true),
+                    new DemoPlan.Piece("Locker key", 0, "2027-02-03", 0, DemoPlan.Make.CHECK, true)),
+            List.of());
+
     static final DemoPlan SEVEN_A = new DemoPlan(
             71,
             "7A",

@@ -72,7 +72,7 @@ public class FrameService {
         ClassRow row = classBook.row();
         return new PageFrame(
                 row.title(),
-                facts(classBook.book()),
+                facts(classBook.book(), classBook.row().takesResults()),
                 teacher.value(),
                 look,
                 tabs(books.classes(teacher), Optional.of(row), Optional.of(span)),
@@ -114,7 +114,7 @@ public class FrameService {
                 .toList();
     }
 
-    private static String facts(Book book) {
+    private static String facts(Book book, boolean takesResults) {
         long students = book.students().stream()
                 .filter(student -> student.isEnrolledOn(book.today()))
                 .count();
@@ -125,9 +125,11 @@ public class FrameService {
                 .count();
         return (students == 1 ? "1 student" : students + " students")
                 + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + numberWord(sets) + " sets")
-                + (book.categories().isEmpty()
-                        ? " · no categories yet"
-                        : " · weights add to " + Plain.words(book.weightsInAll()));
+                + (!takesResults
+                        ? " · takes no results"
+                        : book.categories().isEmpty()
+                                ? " · no categories yet"
+                                : " · weights add to " + Plain.words(book.weightsInAll()));
     }
 
     /** Small numbers read better as words. */

@@ -176,6 +176,45 @@ public class BoundaryService {
         mapper.putInLibrary(teacher, row.boundariesId(), name);
     }
 
+    /** Puts the boundaries of a class that is being made: those of the library where one of its sets is the same. */
+    @Transactional
+    public void put(TeacherId teacher, long classId, Boundaries bands) {
+        long own = books.classRow(teacher, classId).boundariesId();
+        Optional<Named> same = same(teacher, bands);
+        if (same.isPresent()) {
+            mapper.useBoundaries(teacher, classId, same.get().id());
+            mapper.deleteUnusedBoundaries(teacher, own);
+        } else {
+            write(teacher, own, bands.bands());
+        }
+    }
+
+    private Optional<Named> same(TeacherId teacher, Boundaries bands) {
+        return library(teacher).stream()
+                .filter(set -> books.boundaries(teacher, set.id()).equals(bands))
+                .findFirst();
+    }
+
+    /**
+     * The set of the library that is the same, or a new one.
+     *
+     * @param name of a new one; counted on where it is taken
+     * @return its id
+     */
+    @Transactional
+    public long inLibrary(TeacherId teacher, String name, Boundaries bands) {
+        return same(teacher, bands).map(Named::id).orElseGet(() -> {
+            List<String> taken = library(teacher).stream().map(Named::name).toList();
+            String free = name;
+            for (int i = 2; taken.contains(free); i++) {
+                free = name + " (" + i + ")";
+            }
+            long id = mapper.insertBoundaries(teacher, free, true);
+            write(teacher, id, bands.bands());
+            return id;
+        });
+    }
+
     /** What the results would be with the boundaries of a form; keeps nothing. */
     static Book tried(ClassBook classBook, BoundariesForm form) {
         return ClassSave.tried(classBook.book().toBuilder().boundaries(Boundaries.of(check(form))));

@@ -32,7 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** The categories of a class: what they weigh, how they average, which are retired. */
 @Service
 public class CategoryService {
-    static final List<String> SHAPES = List.of("triangle", "square", "circle", "diamond", "bar", "ring");
+    public static final List<String> SHAPES = List.of("triangle", "square", "circle", "diamond", "bar", "ring");
     static final int HIGHEST_DROP = 9;
 
     private final GroundworkMapper mapper;
@@ -110,6 +110,23 @@ public class CategoryService {
         save.check(teacher, classId);
         changes.recordGroundwork(
                 teacher, classId, "weights", words(before), words(mapper.findCategories(teacher, classId)));
+    }
+
+    /**
+     * Puts the categories of a class that is being made, whatever their weights make.
+     *
+     * @return their ids, in order
+     * @throws FormException naming every reason why they cannot be kept
+     */
+    @Transactional
+    public List<Long> put(TeacherId teacher, long classId, List<CategoryLine> lines) {
+        List<Category> categories = check(new WeightsForm(0, lines));
+        for (int i = 0; i < lines.size(); i++) {
+            mapper.insertCategory(teacher, classId, i, categories.get(i).weight(), lines.get(i));
+        }
+        return mapper.findCategories(teacher, classId).stream()
+                .map(CategoryRow::id)
+                .toList();
     }
 
     /**

@@ -58,11 +58,23 @@ public final class Forms {
         }
     }
 
-    /** @param tint one of the eight colours */
-    public record ClassForm(long yearId, String name, String subject, int tint) {
+    /**
+     * @param tint one of the eight colours
+     * @param takesResults false for a tutor group
+     */
+    public record ClassForm(long yearId, String name, String subject, int tint, boolean takesResults) {
+        /** One that takes results. */
+        public ClassForm(long yearId, String name, String subject, int tint) {
+            this(yearId, name, subject, tint, true);
+        }
+
         static ClassForm read(FormFields fields) {
             return new ClassForm(
-                    fields.number("yearId"), fields.text("name"), fields.text("subject"), (int) fields.number("tint"));
+                    fields.number("yearId"),
+                    fields.text("name"),
+                    fields.text("subject"),
+                    (int) fields.number("tint"),
+                    !fields.text("withoutResults").equals("true"));
         }
     }
 

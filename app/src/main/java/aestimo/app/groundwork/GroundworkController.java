@@ -54,7 +54,8 @@ class GroundworkController {
                         classBook.row().yearId(),
                         classBook.row().name(),
                         classBook.row().subject(),
-                        classBook.row().tint()));
+                        classBook.row().tint(),
+                        classBook.row().takesResults()));
         return classPage(teacher, classBook, model);
     }
 

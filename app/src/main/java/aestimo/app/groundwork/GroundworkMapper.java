@@ -59,6 +59,9 @@ interface GroundworkMapper {
     int updateTerm(
             @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("term") YearService.Term term);
 
+    /** What is off the sheet holds no term: it is put back by its date. */
+    void forgetTermsOfRemoved(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+
     void deleteTermsBut(
             @Param("teacher") TeacherId teacher, @Param("yearId") long yearId, @Param("kept") List<Long> kept);
 

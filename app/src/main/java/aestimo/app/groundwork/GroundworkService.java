@@ -23,7 +23,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Classes with their rules. */
 @Service
 public class GroundworkService {
-    static final int TINTS = 8;
+    /** How many colours there are to choose from. */
+    public static final int TINTS = 8;
+
     static final int LONGEST_NAME = 40;
 
     private final GroundworkMapper mapper;
@@ -62,18 +64,18 @@ public class GroundworkService {
     @Transactional
     public void changeClass(TeacherId teacher, long classId, ClassForm form) {
         ClassRow before = books.classRow(teacher, classId);
-        ClassForm inItsYear = new ClassForm(before.yearId(), form.name(), form.subject(), form.tint());
+        ClassForm inItsYear =
+                new ClassForm(before.yearId(), form.name(), form.subject(), form.tint(), form.takesResults());
         check(teacher, inItsYear);
         if (mapper.isClassNameTaken(teacher, classId, inItsYear)) {
             throw new FormException(taken(form));
         }
         mapper.updateClass(teacher, classId, inItsYear);
-        changes.recordGroundwork(
-                teacher,
-                classId,
-                "class",
-                before.title(),
-                books.classRow(teacher, classId).title());
+        changes.recordGroundwork(teacher, classId, "class", words(before), words(books.classRow(teacher, classId)));
+    }
+
+    private static String words(ClassRow row) {
+        return row.title() + (row.takesResults() ? "" : ", takes no results");
     }
 
     private void check(TeacherId teacher, ClassForm form) {
@@ -109,6 +111,14 @@ public class GroundworkService {
         String before = words(books.open(teacher, classId).book().rules());
         Rules rules = form.toRules();
         save.advance(teacher, classId, form.version(), "rules: " + before);
+        putRules(teacher, classId, rules);
+        save.check(teacher, classId);
+        changes.recordGroundwork(teacher, classId, "rules", before, words(rules));
+    }
+
+    /** Puts the rules of a class that is being made, before the rest of its groundwork could be held against them. */
+    @Transactional
+    public void putRules(TeacherId teacher, long classId, Rules rules) {
         mapper.updateRules(
                 teacher,
                 classId,
@@ -116,8 +126,6 @@ public class GroundworkService {
                 rules.places().count(),
                 rules.pass().orElse(""),
                 rules.notHandedIn().orElse(null));
-        save.check(teacher, classId);
-        changes.recordGroundwork(teacher, classId, "rules", before, words(rules));
     }
 
     /** What the results would be by the rules of a form; keeps nothing. */

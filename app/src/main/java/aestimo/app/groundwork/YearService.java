@@ -145,6 +145,7 @@ public class YearService {
         }
         checkPieces(mapper.findPieces(teacher, yearId), before.terms(), terms, form.moves());
         mapper.parkTermNames(teacher, yearId);
+        mapper.forgetTermsOfRemoved(teacher, yearId);
         mapper.deleteTermsBut(
                 teacher,
                 yearId,

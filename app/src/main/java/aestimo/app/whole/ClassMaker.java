@@ -1,0 +1,281 @@
+package aestimo.app.whole;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CellId;
+import aestimo.app.book.ClassBook;
+import aestimo.app.groundwork.BoundaryService;
+import aestimo.app.groundwork.CategoryService;
+import aestimo.app.groundwork.Forms.CategoryLine;
+import aestimo.app.groundwork.Forms.ClassForm;
+import aestimo.app.groundwork.GroundworkService;
+import aestimo.app.marks.AssessmentForm;
+import aestimo.app.marks.AssessmentForm.CeilingLine;
+import aestimo.app.marks.AssessmentForm.More;
+import aestimo.app.marks.AssessmentForm.PartLine;
+import aestimo.app.marks.AssessmentService;
+import aestimo.app.roll.RollService;
+import aestimo.app.store.TeacherId;
+import aestimo.app.whole.WholeMapper.EntryRow;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.AssessmentId;
+import aestimo.core.book.Book;
+import aestimo.core.book.Category;
+import aestimo.core.book.CategoryId;
+import aestimo.core.book.Ceiling;
+import aestimo.core.book.Student;
+import aestimo.core.book.StudentId;
+import aestimo.core.book.Target;
+import aestimo.core.book.TermId;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
+import aestimo.core.value.OutOf;
+import aestimo.core.value.Percent;
+import aestimo.exchange.markbook.Markbook;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+
+/** Makes a class from a markbook: its groundwork, its students, and all that was entered. */
+@Component
+class ClassMaker {
+    private static final List<String> SHAPES = CategoryService.SHAPES;
+    private static final int AT_ONCE = 1_000;
+    private static final int PLACES = 4;
+
+    private final GroundworkService groundwork;
+    private final BoundaryService boundaries;
+    private final CategoryService categories;
+    private final AssessmentService assessments;
+    private final RollService roll;
+    private final BookService books;
+    private final WholeMapper mapper;
+    private final Clock clock;
+
+    ClassMaker(
+            GroundworkService groundwork,
+            BoundaryService boundaries,
+            CategoryService categories,
+            AssessmentService assessments,
+            RollService roll,
+            BookService books,
+            WholeMapper mapper,
+            Clock clock) {
+        this.groundwork = groundwork;
+        this.boundaries = boundaries;
+        this.categories = categories;
+        this.assessments = assessments;
+        this.roll = roll;
+        this.books = books;
+        this.mapper = mapper;
+        this.clock = clock;
+    }
+
+    /**
+     * What was made.
+     *
+     * @param remarks what could not be taken over as it stood
+     */
+    record Made(long classId, List<String> remarks) {}
+
+    /**
+     * Makes a class.
+     *
+     * @param terms the year's own terms by those of the markbook
+     * @param looks of the categories; those without get one in turn
+     */
+    Made make(
+            TeacherId teacher,
+            ClassForm form,
+            Markbook markbook,
+            Map<TermId, Long> terms,
+            Map<CategoryId, CategoryLook> looks) {
+        Book book = markbook.book();
+        List<String> remarks = new ArrayList<>();
+        long classId = groundwork.createClass(teacher, form);
+        boundaries.put(teacher, classId, book.boundaries());
+        groundwork.putRules(teacher, classId, book.rules());
+        Map<CategoryId, Long> categoryIds = categories(teacher, classId, book, looks);
+        Map<AssessmentId, Long> pieces = new HashMap<>();
+        for (Assessment piece : book.assessments()) {
+            pieces.put(
+                    piece.id(), assessments.add(teacher, classId, piece(teacher, markbook, piece, categoryIds, terms)));
+        }
+        for (Category category : book.categories()) {
+            if (category.retired()) {
+                categories.retire(teacher, classId, categoryIds.get(category.id()), true, Map.of());
+            }
+        }
+        Map<StudentId, Long> students = new HashMap<>();
+        for (Student student : book.students()) {
+            RollService.Enrolled enrolled = roll.enrol(teacher, classId, student);
+            students.put(student.id(), enrolled.enrolmentId());
+            if (!enrolled.remark().isEmpty()) {
+                remarks.add(enrolled.remark());
+            }
+        }
+        writeEntries(teacher, classId, markbook, pieces, students);
+        writeTargets(teacher, classId, book, students, terms);
+        return new Made(classId, remarks);
+    }
+
+    private Map<CategoryId, Long> categories(
+            TeacherId teacher, long classId, Book book, Map<CategoryId, CategoryLook> looks) {
+        List<CategoryLine> lines = new ArrayList<>();
+        for (Category category : book.categories()) {
+            int place = lines.size();
+            CategoryLook look = looks.getOrDefault(
+                    category.id(),
+                    new CategoryLook(SHAPES.get(place % SHAPES.size()), place % GroundworkService.TINTS + 1));
+            lines.add(new CategoryLine(
+                    0,
+                    category.name(),
+                    category.weight().toString(),
+                    look.shape(),
+                    look.tint(),
+                    category.averaging().name(),
+                    category.dropLowest(),
+                    category.counts(),
+                    false));
+        }
+        List<Long> made = categories.put(teacher, classId, lines);
+        Map<CategoryId, Long> ids = new HashMap<>();
+        for (int i = 0; i < made.size(); i++) {
+            ids.put(book.categories().get(i).id(), made.get(i));
+        }
+        return ids;
+    }
+
+    private AssessmentForm piece(
+            TeacherId teacher,
+            Markbook markbook,
+            Assessment piece,
+            Map<CategoryId, Long> categoryIds,
+            Map<TermId, Long> terms) {
+        long bands = piece.bands()
+                .map(own -> boundaries.inLibrary(teacher, nameOf(markbook, piece), own))
+                .orElse(0L);
+        return new AssessmentForm(
+                0,
+                0,
+                piece.title(),
+                categoryIds.get(piece.category()),
+                piece.date().toString(),
+                piece.kind().name(),
+                piece.statedOutOf().map(OutOf::toString).orElse(""),
+                new More(
+                        piece.statedTerm().map(terms::get).orElse(0L),
+                        piece.due().equals(piece.date()) ? "" : piece.due().toString(),
+                        piece.weight().toString(),
+                        piece.isBonus(),
+                        piece.allowsOver(),
+                        bands,
+                        markbook.instructions().getOrDefault(piece.id(), "")),
+                piece.parts().stream()
+                        .map(part -> new PartLine(
+                                0,
+                                part.title(),
+                                part.outOf().toString(),
+                                part.weight().toString()))
+                        .toList(),
+                piece.ceilings().stream()
+                        .map(ceiling -> ceiling(piece, ceiling))
+                        .toList(),
+                "");
+    }
+
+    private static String nameOf(Markbook markbook, Assessment piece) {
+        return markbook.bandSets().entrySet().stream()
+                .filter(set -> set.getValue().equals(piece.bands().orElseThrow()))
+                .map(Map.Entry::getKey)
+                .min(String::compareTo)
+                .orElse(markbook.className());
+    }
+
+    private static CeilingLine ceiling(Assessment piece, Ceiling ceiling) {
+        return new CeilingLine(
+                ceiling.gates().stream()
+                        .map(gate -> piece.parts()
+                                .get(piece.indexOf(gate).orElseThrow())
+                                .title())
+                        .toList(),
+                decimal(ceiling.pass()),
+                Integer.toString(ceiling.fewerThan()),
+                decimal(ceiling.most()));
+    }
+
+    private static String decimal(Percent percent) {
+        return percent.exact().toDecimal(PLACES).toPlainString();
+    }
+
+    private void writeEntries(
+            TeacherId teacher,
+            long classId,
+            Markbook markbook,
+            Map<AssessmentId, Long> pieces,
+            Map<StudentId, Long> students) {
+        ClassBook made = books.open(teacher, classId);
+        List<EntryRow> rows = new ArrayList<>();
+        for (Book.Placed placed : markbook.book().entries()) {
+            Assessment from = markbook.book()
+                    .assessments()
+                    .get(markbook.book().placeOf(placed.assessment()).orElseThrow());
+            int part = placed.part().flatMap(from::indexOf).orElse(0);
+            CellId cell = ClassBook.cell(
+                    made.student(students.get(placed.student())),
+                    made.assessment(pieces.get(placed.assessment())),
+                    part);
+            Markbook.Remarks remarks = markbook.remarks()
+                    .getOrDefault(
+                            new Markbook.Cell(placed.student(), placed.assessment(), placed.part()),
+                            new Markbook.Remarks("", ""));
+            Entry entry = placed.entry();
+            rows.add(new EntryRow(
+                    cell,
+                    entry.kind().name(),
+                    entry.mark().orElse(null),
+                    entry.words(),
+                    entry.isLate(),
+                    entry.isToFinish(),
+                    remarks.note(),
+                    remarks.memo(),
+                    entry.toString()));
+        }
+        OffsetDateTime now = OffsetDateTime.now(clock);
+        for (int from = 0; from < rows.size(); from += AT_ONCE) {
+            List<EntryRow> some = rows.subList(from, Math.min(rows.size(), from + AT_ONCE));
+            mapper.insertEntries(teacher, classId, some);
+            List<EntryRow> filled = some.stream()
+                    .filter(row -> !row.kind().equals(EntryKind.BLANK.name()))
+                    .toList();
+            if (!filled.isEmpty()) {
+                mapper.insertChanges(teacher, classId, now, filled);
+            }
+        }
+    }
+
+    private void writeTargets(
+            TeacherId teacher, long classId, Book book, Map<StudentId, Long> students, Map<TermId, Long> terms) {
+        book.startingScores().ifPresent(scores -> {
+            mapper.updateTop(teacher, classId, scores.top());
+            scores.scores()
+                    .forEach((student, score) -> mapper.updateScore(teacher, classId, students.get(student), score));
+        });
+        for (Target target : book.targets()) {
+            long enrolment = students.get(target.student());
+            mapper.insertTarget(
+                    teacher,
+                    classId,
+                    enrolment,
+                    target.start().orElse(""),
+                    target.end().orElse(""));
+            target.terms()
+                    .forEach((term, band) ->
+                            mapper.insertTermTarget(teacher, classId, enrolment, terms.get(term), band));
+        }
+    }
+}

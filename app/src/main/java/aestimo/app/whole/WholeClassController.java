@@ -1,0 +1,176 @@
+package aestimo.app.whole;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassRow;
+import aestimo.app.frame.FrameService;
+import aestimo.app.groundwork.YearService;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.app.whole.YearCopyService.Copied;
+import aestimo.app.whole.YearCopyService.Wish;
+import aestimo.exchange.markbook.Markbook;
+import aestimo.exchange.markbook.MarkbookException;
+import aestimo.exchange.markbook.MarkbookReader;
+import aestimo.exchange.markbook.MarkbookWriter;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** A class as a markbook file, out and in, and the classes of one year copied into another. */
+@Controller
+class WholeClassController {
+    private static final int MOST_REASONS = 12;
+
+    private final WholeClassService whole;
+    private final YearCopyService copies;
+    private final YearService years;
+    private final BookService books;
+    private final FrameService frames;
+
+    WholeClassController(
+            WholeClassService whole,
+            YearCopyService copies,
+            YearService years,
+            BookService books,
+            FrameService frames) {
+        this.whole = whole;
+        this.copies = copies;
+        this.years = years;
+        this.books = books;
+        this.frames = frames;
+    }
+
+    @GetMapping("/classes/{classId}/groundwork/class/markbook")
+    void takeAway(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam(defaultValue = "false") boolean memos,
+            HttpServletResponse response)
+            throws IOException {
+        Markbook markbook = whole.takeAway(teacher.id(), classId, memos);
+        response.setContentType("application/json;charset=UTF-8");
+        response.setHeader(
+                HttpHeaders.CONTENT_DISPOSITION,
+                ContentDisposition.attachment()
+                        .filename(
+                                markbook.className().replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ".json",
+                                StandardCharsets.UTF_8)
+                        .build()
+                        .toString());
+        MarkbookWriter.write(markbook, response.getOutputStream());
+    }
+
+    @GetMapping("/classes/bring-in")
+    String begin(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
+        return page(teacher, "Bring in a class", "From a markbook file", "whole/bring-in", model);
+    }
+
+    @PostMapping("/classes/bring-in")
+    String bringIn(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam(name = "file", required = false) MultipartFile file,
+            Model model,
+            RedirectAttributes told)
+            throws IOException {
+        if (file == null || file.isEmpty()) {
+            model.addAttribute("problems", List.of("Choose the markbook file first: it ends in .json."));
+            return begin(teacher, model);
+        }
+        try (InputStream in = file.getInputStream()) {
+            WholeClassService.Brought brought = whole.bringIn(teacher.id(), MarkbookReader.read(in));
+            told.addFlashAttribute(
+                    "done",
+                    brought.name() + " is made: " + brought.students() + " students, " + brought.entries()
+                            + " entries. " + String.join(" ", brought.remarks()));
+            return "redirect:/classes/" + brought.classId() + "/marks?span=year";
+        } catch (MarkbookException refused) {
+            List<String> reasons =
+                    Arrays.stream(refused.getMessage().split("\\R")).toList();
+            List<String> problems = new ArrayList<>(reasons.subList(0, Math.min(MOST_REASONS, reasons.size())));
+            if (reasons.size() > MOST_REASONS) {
+                problems.add("… and " + (reasons.size() - MOST_REASONS) + " further reasons.");
+            }
+            model.addAttribute("problems", problems);
+            return begin(teacher, model);
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return begin(teacher, model);
+        }
+    }
+
+    /** A class that can be copied into the year. */
+    record Source(ClassRow row, int pieces) {}
+
+    @GetMapping("/years/{yearId}/copy")
+    String choose(@AuthenticationPrincipal SignedInTeacher teacher, @PathVariable long yearId, Model model) {
+        YearService.Year year = years.year(teacher.id(), yearId);
+        model.addAttribute("year", year);
+        model.addAttribute(
+                "sources",
+                books.classes(teacher.id()).stream()
+                        .filter(row -> row.yearId() != yearId)
+                        .map(row -> new Source(
+                                row,
+                                books.open(teacher.id(), row.id())
+                                        .book()
+                                        .assessments()
+                                        .size()))
+                        .toList());
+        return page(teacher, "Copy classes into " + year.name(), year.words(), "whole/copy", model);
+    }
+
+    @PostMapping("/years/{yearId}/copy")
+    String copy(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long yearId,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        years.year(teacher.id(), yearId);
+        List<Long> chosen =
+                fields.texts("chosen").stream().map(FormFields::toNumber).toList();
+        List<Copied> made = new ArrayList<>();
+        for (int i = 0; i < fields.texts("source").size(); i++) {
+            long source = FormFields.toNumber(fields.text("source", i));
+            if (chosen.contains(source)) {
+                made.add(copied(teacher, yearId, new Wish(source, fields.text("name", i))));
+            }
+        }
+        if (made.isEmpty()) {
+            model.addAttribute("problems", List.of("Tick the classes to be copied."));
+            return choose(teacher, yearId, model);
+        }
+        told.addFlashAttribute("copied", made);
+        return "redirect:/years/" + yearId + "/copy";
+    }
+
+    /** Each class is copied or refused by itself. */
+    private Copied copied(SignedInTeacher teacher, long yearId, Wish wish) {
+        try {
+            return copies.copy(teacher.id(), yearId, wish);
+        } catch (FormException refused) {
+            return new Copied(wish.name(), String.join(" ", refused.problems()), 0, 0);
+        }
+    }
+
+    private String page(SignedInTeacher teacher, String title, String facts, String view, Model model) {
+        model.addAttribute("frame", frames.ofDesk(teacher, title, facts, "years"));
+        return view;
+    }
+}
