@@ -7,7 +7,6 @@ import aestimo.app.roll.RosterPreview.Outcome;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
-import aestimo.core.book.Student;
 import aestimo.exchange.roster.PastedRoster;
 import aestimo.exchange.roster.RosterLine;
 import java.time.Clock;
@@ -167,7 +166,7 @@ public class RollService {
                 .orElse(new RosterPreview.Line(line, Outcome.NEW, 0, 0, ""));
     }
 
-    private static String name(String family, String given) {
+    static String name(String family, String given) {
         return (family + "," + given).toLowerCase(Locale.ROOT);
     }
 
@@ -242,46 +241,6 @@ public class RollService {
             }
         }
         return new Kept(Math.toIntExact(preview.taken()), left, otherSets);
-    }
-
-    /**
-     * A student put into a class that is being made.
-     *
-     * @param remark what could not be taken over; empty text for nothing
-     */
-    public record Enrolled(long enrolmentId, String remark) {}
-
-    /**
-     * Puts a student into a class: one known from another class by number and name, or a new one. A number that
-     * belongs to somebody else is left out.
-     */
-    @Transactional
-    public Enrolled enrol(TeacherId teacher, long classId, Student student) {
-        Optional<StudentRow> numbered = mapper.findStudents(teacher).stream()
-                .filter(row -> !student.number().isEmpty() && row.number().equals(student.number()))
-                .findFirst();
-        boolean same = numbered.filter(
-                        row -> name(row.family(), row.given()).equals(name(student.family(), student.given())))
-                .isPresent();
-        boolean taken = numbered.isPresent() && !same;
-        long id = same
-                ? numbered.get().id()
-                : mapper.insertStudent(teacher, taken ? "" : student.number(), student.family(), student.given());
-        mapper.insertEnrolment(
-                teacher, classId, id, student.set().orElse(""), student.joined().orElse(null));
-        EnrolmentRow row = mapper.findEnrolments(teacher, classId).stream()
-                .filter(own -> own.studentId() == id)
-                .findFirst()
-                .orElseThrow();
-        student.left()
-                .ifPresent(
-                        left -> mapper.updateEnrolment(teacher, classId, row.id(), row.setName(), row.joined(), left));
-        return new Enrolled(
-                row.id(),
-                taken
-                        ? student.listName() + " came without the number " + student.number()
-                                + ", which belongs to another student of yours."
-                        : "");
     }
 
     private int moveSets(TeacherId teacher, long classId, RosterPreview preview) {

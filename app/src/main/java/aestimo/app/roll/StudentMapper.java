@@ -48,6 +48,13 @@ interface StudentMapper {
             @Param("card") StudentCard card,
             @Param("birthday") LocalDate birthday);
 
+    /** Takes an address and a preferred name where there is none yet. */
+    void fillContact(
+            @Param("teacher") TeacherId teacher,
+            @Param("studentId") long studentId,
+            @Param("preferred") String preferred,
+            @Param("email") String email);
+
     /** @param score null for none */
     void updateScore(
             @Param("teacher") TeacherId teacher,

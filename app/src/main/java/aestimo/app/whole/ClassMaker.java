@@ -14,7 +14,7 @@ import aestimo.app.marks.AssessmentForm.CeilingLine;
 import aestimo.app.marks.AssessmentForm.More;
 import aestimo.app.marks.AssessmentForm.PartLine;
 import aestimo.app.marks.AssessmentService;
-import aestimo.app.roll.RollService;
+import aestimo.app.roll.MemberService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.whole.WholeMapper.EntryRow;
 import aestimo.core.book.Assessment;
@@ -51,7 +51,7 @@ class ClassMaker {
     private final BoundaryService boundaries;
     private final CategoryService categories;
     private final AssessmentService assessments;
-    private final RollService roll;
+    private final MemberService members;
     private final BookService books;
     private final WholeMapper mapper;
     private final Clock clock;
@@ -61,7 +61,7 @@ class ClassMaker {
             BoundaryService boundaries,
             CategoryService categories,
             AssessmentService assessments,
-            RollService roll,
+            MemberService members,
             BookService books,
             WholeMapper mapper,
             Clock clock) {
@@ -69,7 +69,7 @@ class ClassMaker {
         this.boundaries = boundaries;
         this.categories = categories;
         this.assessments = assessments;
-        this.roll = roll;
+        this.members = members;
         this.books = books;
         this.mapper = mapper;
         this.clock = clock;
@@ -112,7 +112,7 @@ class ClassMaker {
         }
         Map<StudentId, Long> students = new HashMap<>();
         for (Student student : book.students()) {
-            RollService.Enrolled enrolled = roll.enrol(teacher, classId, student);
+            MemberService.Enrolled enrolled = members.enrol(teacher, classId, student);
             students.put(student.id(), enrolled.enrolmentId());
             if (!enrolled.remark().isEmpty()) {
                 remarks.add(enrolled.remark());

@@ -1,0 +1,110 @@
+package aestimo.app.whole;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.frame.FrameService;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.exchange.oneroster.OneRosterZip;
+import aestimo.exchange.oneroster.SchoolRoster;
+import aestimo.exchange.sheet.UnreadableFileException;
+import java.io.IOException;
+import java.util.List;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Classes from the school's roster. What was read goes with the page until it is kept, so that nothing is kept before. */
+@Controller
+@RequestMapping("/classes/roster")
+class RosterController {
+    private static final int LONGEST_ROSTER = 1_500_000;
+
+    private final RosterService rosters;
+    private final FrameService frames;
+    private final JsonMapper json;
+
+    RosterController(RosterService rosters, FrameService frames, JsonMapper json) {
+        this.rosters = rosters;
+        this.frames = frames;
+        this.json = json;
+    }
+
+    @GetMapping
+    String begin(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
+        model.addAttribute(
+                "frame",
+                frames.ofDesk(teacher, "From the school's roster", "OneRoster 1.2, a zip of CSV files", "years"));
+        return "whole/roster";
+    }
+
+    @PostMapping
+    String look(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam(name = "file", required = false) MultipartFile file,
+            Model model)
+            throws IOException {
+        try {
+            if (file == null || file.isEmpty()) {
+                throw new UnreadableFileException("Choose the roster first: a zip with a manifest.csv.");
+            }
+            if (!OneRosterZip.isOne(file.getBytes())) {
+                throw new UnreadableFileException("The file is no roster: it is no zip with a manifest.csv.");
+            }
+            return shown(teacher, OneRosterZip.read(file.getBytes()), model);
+        } catch (UnreadableFileException refused) {
+            model.addAttribute("problems", List.of(refused.getMessage()));
+            return begin(teacher, model);
+        }
+    }
+
+    private String shown(SignedInTeacher teacher, SchoolRoster roster, Model model) throws UnreadableFileException {
+        String kept = json.writeValueAsString(roster);
+        if (kept.length() > LONGEST_ROSTER) {
+            throw new UnreadableFileException(
+                    "The roster holds far more than one teacher's classes. Ask for one with yours alone.");
+        }
+        model.addAttribute("roster", roster);
+        model.addAttribute("kept", kept);
+        model.addAttribute("proposals", rosters.proposals(teacher.id(), roster));
+        return begin(teacher, model);
+    }
+
+    @PostMapping("/keep")
+    String keep(
+            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told)
+            throws UnreadableFileException {
+        SchoolRoster roster;
+        try {
+            roster = json.readValue(fields.raw("kept"), SchoolRoster.class);
+        } catch (JacksonException broken) {
+            model.addAttribute("problems", List.of("What was read of the roster is gone. Choose the file again."));
+            return begin(teacher, model);
+        }
+        try {
+            List<RosterService.Kept> made = rosters.keep(
+                    teacher.id(),
+                    roster,
+                    fields.texts("chosen").stream()
+                            .map(place -> (int) FormFields.toNumber(place))
+                            .toList());
+            told.addFlashAttribute(
+                    "done",
+                    String.join(
+                            " ", made.stream().map(RosterService.Kept::words).toList()));
+            return made.size() == 1
+                    ? "redirect:/classes/" + made.get(0).classId() + "/groundwork/students"
+                    : "redirect:/";
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return shown(teacher, roster, model);
+        }
+    }
+}

@@ -1,0 +1,223 @@
+package aestimo.exchange.oneroster;
+
+import aestimo.exchange.oneroster.SchoolRoster.Member;
+import aestimo.exchange.oneroster.SchoolRoster.RosterClass;
+import aestimo.exchange.oneroster.SchoolRoster.Term;
+import aestimo.exchange.sheet.Sheet;
+import aestimo.exchange.sheet.SheetReader;
+import aestimo.exchange.sheet.UnreadableFileException;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+
+/**
+ * Reads a roster in the CSV binding of OneRoster 1.2: a zip with a manifest and a file for each table. Tables are read by
+ * their headings, whatever their order; those that say nothing about classes and students are passed over.
+ */
+public final class OneRosterZip {
+    private static final long MOST_BYTES = 40L * 1024 * 1024;
+    private static final int MOST_FILES = 60;
+    private static final String TERM_TYPES = "term|semester";
+    private static final List<String> NEEDED = List.of("classes", "users", "enrollments");
+
+    private final Map<String, List<Map<String, String>>> tables = new HashMap<>();
+
+    private OneRosterZip() {}
+
+    /** Whether a file begins as a zip does and holds a manifest, so that it is worth reading as a roster. */
+    public static boolean isOne(byte[] file) {
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                if (entry.getName().equals("manifest.csv")) {
+                    return true;
+                }
+            }
+        } catch (IOException | IllegalArgumentException broken) {
+            return false;
+        }
+        return false;
+    }
+
+    /**
+     * Reads a roster.
+     *
+     * @throws UnreadableFileException when it is none, or holds what cannot be taken, saying what and where
+     */
+    public static SchoolRoster read(byte[] file) throws UnreadableFileException {
+        OneRosterZip zip = new OneRosterZip();
+        zip.unpack(file);
+        return zip.roster();
+    }
+
+    private void unpack(byte[] file) throws UnreadableFileException {
+        long bytes = 0;
+        int files = 0;
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                byte[] content = zip.readNBytes((int) (MOST_BYTES - bytes + 1));
+                bytes += content.length;
+                if (bytes > MOST_BYTES || ++files > MOST_FILES) {
+                    throw new UnreadableFileException(
+                            "The file unpacks to far more than a school's roster, so it was not opened.");
+                }
+                String name = entry.getName().replaceAll(".*/", "");
+                if (name.endsWith(".csv") && content.length > 0) {
+                    tables.put(name.substring(0, name.length() - ".csv".length()), table(name, content));
+                }
+            }
+        } catch (IOException | IllegalArgumentException broken) {
+            throw new UnreadableFileException(
+                    "The file is damaged: it breaks off or cannot be unpacked. Have it made again.", broken);
+        }
+        checkManifest();
+    }
+
+    private static List<Map<String, String>> table(String name, byte[] content) throws UnreadableFileException {
+        Sheet sheet;
+        try {
+            sheet = SheetReader.read(content).get(0);
+        } catch (UnreadableFileException refused) {
+            throw new UnreadableFileException(name + ": " + refused.getMessage(), refused);
+        }
+        List<Map<String, String>> rows = new ArrayList<>();
+        List<String> headings =
+                sheet.rows().isEmpty() ? List.of() : sheet.rows().get(0);
+        for (int i = 1; i < sheet.rows().size(); i++) {
+            Map<String, String> row = new HashMap<>();
+            for (int j = 0; j < headings.size(); j++) {
+                row.put(headings.get(j), sheet.rows().get(i).get(j));
+            }
+            row.put("line", Integer.toString(i + 1));
+            rows.add(row);
+        }
+        return rows;
+    }
+
+    private void checkManifest() throws UnreadableFileException {
+        Map<String, String> manifest = rows("manifest").stream()
+                .collect(Collectors.toMap(
+                        row -> row.getOrDefault("propertyName", ""),
+                        row -> row.getOrDefault("value", ""),
+                        (a, b) -> b));
+        String version = manifest.getOrDefault("oneroster.version", "");
+        if (!version.equals("1.2")) {
+            throw new UnreadableFileException(
+                    version.isEmpty()
+                            ? "The zip holds no roster: its manifest.csv names no oneroster.version."
+                            : "The roster is of version " + version + ". What is read is OneRoster 1.2.");
+        }
+        for (String table : NEEDED) {
+            if (manifest.getOrDefault("file." + table, "").equals("delta")) {
+                throw new UnreadableFileException(
+                        "The roster holds only what changed since another one. Ask for it in whole (“bulk”).");
+            }
+            if (!tables.containsKey(table)) {
+                throw new UnreadableFileException("The roster holds no " + table + ".csv.");
+            }
+        }
+    }
+
+    private List<Map<String, String>> rows(String table) {
+        return tables.getOrDefault(table, List.of()).stream()
+                .filter(row -> !row.getOrDefault("status", "").equals("tobedeleted"))
+                .toList();
+    }
+
+    private SchoolRoster roster() throws UnreadableFileException {
+        List<Term> terms = new ArrayList<>();
+        String year = "";
+        for (Map<String, String> row : rows("academicSessions")) {
+            if (text(row, "type").equals("schoolYear")) {
+                year = text(row, "title");
+            } else if (text(row, "type").matches(TERM_TYPES)) {
+                terms.add(new Term(
+                        text(row, "title"),
+                        date(row, "startDate", "academicSessions").orElseThrow(() -> missing(row, "startDate")),
+                        date(row, "endDate", "academicSessions").orElseThrow(() -> missing(row, "endDate"))));
+            }
+        }
+        terms.sort(Comparator.comparing(Term::starts));
+        Map<String, Map<String, String>> users = new HashMap<>();
+        rows("users").forEach(row -> users.put(text(row, "sourcedId"), row));
+        List<RosterClass> classes = new ArrayList<>();
+        for (Map<String, String> row : rows("classes")) {
+            classes.add(new RosterClass(text(row, "title"), members(text(row, "sourcedId"), users, terms)));
+        }
+        return new SchoolRoster(year, List.copyOf(terms), List.copyOf(classes));
+    }
+
+    private static UnreadableFileException missing(Map<String, String> row, String column) {
+        return new UnreadableFileException(
+                "academicSessions.csv, line " + text(row, "line") + ": " + column + " is empty.");
+    }
+
+    private List<Member> members(String classId, Map<String, Map<String, String>> users, List<Term> terms)
+            throws UnreadableFileException {
+        Set<String> seen = new HashSet<>();
+        List<Member> members = new ArrayList<>();
+        for (Map<String, String> row : rows("enrollments")) {
+            if (!text(row, "classSourcedId").equals(classId)
+                    || !text(row, "role").equals("student")) {
+                continue;
+            }
+            String userId = text(row, "userSourcedId");
+            Map<String, String> user = users.get(userId);
+            if (user == null) {
+                throw new UnreadableFileException("enrollments.csv, line " + text(row, "line") + " names the user "
+                        + userId + ", who is not in users.csv.");
+            }
+            if (seen.add(userId)) {
+                members.add(member(row, user, terms));
+            }
+        }
+        members.sort(Comparator.comparing(Member::family).thenComparing(Member::given));
+        return List.copyOf(members);
+    }
+
+    /** From the year's first day on is from the start; to its last day is still there. */
+    private static Member member(Map<String, String> row, Map<String, String> user, List<Term> terms)
+            throws UnreadableFileException {
+        Optional<LocalDate> joined = date(row, "beginDate", "enrollments")
+                .filter(day -> terms.isEmpty() || day.isAfter(terms.get(0).starts()));
+        Optional<LocalDate> left = date(row, "endDate", "enrollments")
+                .filter(day -> terms.isEmpty()
+                        || day.isBefore(terms.get(terms.size() - 1).ends()));
+        String given = text(user, "givenName");
+        String preferred = text(user, "preferredGivenName");
+        return new Member(
+                text(user, "identifier"),
+                text(user, "familyName"),
+                given,
+                preferred.equals(given) ? "" : preferred,
+                text(user, "email"),
+                joined,
+                left);
+    }
+
+    private static String text(Map<String, String> row, String column) {
+        return row.getOrDefault(column, "");
+    }
+
+    private static Optional<LocalDate> date(Map<String, String> row, String column, String table)
+            throws UnreadableFileException {
+        String text = text(row, column);
+        try {
+            return text.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(text));
+        } catch (DateTimeParseException none) {
+            throw new UnreadableFileException(table + ".csv, line " + text(row, "line") + ": " + column + " is “" + text
+                    + "”, which is no day such as 2027-02-24.");
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** School rosters as OneRoster 1.2 CSV files in a zip. Entry class: {@link aestimo.exchange.oneroster.OneRosterZip}. */
+package aestimo.exchange.oneroster;
