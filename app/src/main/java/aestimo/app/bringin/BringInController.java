@@ -39,11 +39,13 @@ class BringInController {
     private static final int MOST_CLEAR_ROWS = 300;
 
     private final BringInService bringIns;
+    private final TakeBackService takeBacks;
     private final BookService books;
     private final FrameService frames;
 
-    BringInController(BringInService bringIns, BookService books, FrameService frames) {
+    BringInController(BringInService bringIns, TakeBackService takeBacks, BookService books, FrameService frames) {
         this.bringIns = bringIns;
+        this.takeBacks = takeBacks;
         this.books = books;
         this.frames = frames;
     }
@@ -192,7 +194,7 @@ class BringInController {
             RedirectAttributes told) {
         open(teacher, classId, parameters, model);
         try {
-            bringIns.takeBack(teacher.id(), classId, bringInId);
+            takeBacks.takeBack(teacher.id(), classId, bringInId);
             told.addFlashAttribute("done", "It is taken back: everything stands as before.");
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());

@@ -2,6 +2,8 @@ package aestimo.app.bringin;
 
 import aestimo.app.book.CellId;
 import aestimo.app.store.TeacherId;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
 import aestimo.core.value.Mark;
 import aestimo.exchange.marks.Known;
 import java.time.OffsetDateTime;
@@ -41,9 +43,31 @@ interface BringInMapper {
             boolean wasLate,
             boolean wasToFinish,
             String was,
-            String became) {}
+            String became) {
+        /** @param base the version the cell has now */
+        static BroughtRow of(CellId cell, int base, Entry entry, Entry was) {
+            return new BroughtRow(
+                    cell,
+                    base,
+                    entry.kind().name(),
+                    entry.mark().orElse(null),
+                    entry.words(),
+                    entry.isLate(),
+                    entry.isToFinish(),
+                    was.kind().name(),
+                    was.mark().orElse(null),
+                    was.words(),
+                    was.isLate(),
+                    was.isToFinish(),
+                    was.toString(),
+                    entry.toString());
+        }
+    }
 
-    /** An entry that was written, what stood there before, and the version that stands there now. */
+    /**
+     * An entry that was written, what stood there before, and the version that stands there now; below 0 where the piece is
+     * off the sheet.
+     */
     record StandingRow(
             long assessmentId,
             long enrolmentId,
@@ -54,6 +78,7 @@ interface BringInMapper {
             boolean wasLate,
             boolean wasToFinish,
             int version,
+            String became,
             int now,
             String title,
             String student) {
@@ -61,8 +86,16 @@ interface BringInMapper {
             return new CellId(assessmentId, enrolmentId, partId);
         }
 
-        boolean isAltered() {
-            return now != version;
+        /** What stood there before. */
+        Entry was() {
+            EntryKind kind = EntryKind.valueOf(wasKind);
+            Entry plain = switch (kind) {
+                case MARK -> Entry.of(wasMark);
+                case DOUBT -> Entry.doubt(wasWords);
+                case GRADE -> Entry.grade(wasWords);
+                default -> Entry.of(kind);
+            };
+            return plain.withLate(wasLate).withToFinish(wasToFinish);
         }
     }
 

@@ -23,9 +23,20 @@ public record BringInPlan(
      *
      * @param assessment what its cells are understood by: the class's own, or the one that would be made; empty where it
      *     holds no marks, or cannot be made yet
+     * @param part the place of the part whose marks they are; 0 for a piece without parts
      * @param problem why it cannot be brought in as it is settled; empty text for none
      */
-    public record Column(MarkColumn found, Choices.Column choice, Optional<Assessment> assessment, String problem) {
+    public record Column(
+            MarkColumn found, Choices.Column choice, Optional<Assessment> assessment, int part, String problem) {
+        /** Over its marks: the piece's title, and the part's. */
+        public String title() {
+            return assessment
+                    .map(piece -> piece.partAt(part)
+                            .map(own -> piece.title() + ", " + own.title())
+                            .orElse(piece.title()))
+                    .orElse("");
+        }
+
         public boolean isUsed() {
             return choice.role() != ColumnRole.LEFT_OUT;
         }
@@ -156,7 +167,20 @@ public record BringInPlan(
     /** Whether the teacher has something to say about the column besides what it holds. */
     public boolean hasMore(Column column) {
         return column.choice().role() == ColumnRole.MARKS
-                && (column.choice().isNew() || hasDash(column) || hasEmpty(column) || hasStanding(column));
+                && (column.choice().isNew()
+                        || column.choice().asPart()
+                        || hasDash(column)
+                        || hasEmpty(column)
+                        || hasStanding(column));
+    }
+
+    /** The columns that become parts of one new assessment; the first of them says its title, category and date. */
+    public List<Column> parts() {
+        return columns.stream().filter(column -> column.choice().asPart()).toList();
+    }
+
+    public boolean isFirstPart(Column column) {
+        return column.choice().asPart() && parts().get(0) == column;
     }
 
     public long used() {

@@ -5,7 +5,6 @@ import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.bringin.BringInMapper.BringInRow;
 import aestimo.app.bringin.BringInMapper.BroughtRow;
-import aestimo.app.bringin.BringInMapper.StandingRow;
 import aestimo.app.bringin.BringInPlan.Cell;
 import aestimo.app.bringin.BringInPlan.Column;
 import aestimo.app.bringin.BringInPlan.Line;
@@ -15,8 +14,7 @@ import aestimo.app.marks.AssessmentService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
-import aestimo.core.entry.Entry;
-import aestimo.core.entry.EntryKind;
+import aestimo.core.book.Assessment;
 import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.marks.Known;
 import aestimo.exchange.marks.MarkSheet;
@@ -42,16 +40,13 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class BringInService {
     static final int MOST_STUDENTS = 2_500;
-    /** So many rows go into one statement. */
-    private static final int AT_ONCE = 1_000;
-
-    private static final int MOST_NAMED = 3;
     private static final String DONE_ALREADY = "This was brought in already. Nothing was done twice.";
 
     private final BringInMapper mapper;
     private final BookService books;
     private final AssessmentService assessments;
     private final ChangeService changes;
+    private final BroughtEntries entries;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -60,12 +55,14 @@ public class BringInService {
             BookService books,
             AssessmentService assessments,
             ChangeService changes,
+            BroughtEntries entries,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
         this.books = books;
         this.assessments = assessments;
         this.changes = changes;
+        this.entries = entries;
         this.json = json;
         this.clock = clock;
     }
@@ -96,7 +93,7 @@ public class BringInService {
     public long start(TeacherId teacher, long classId, String source, Sheet sheet) {
         ClassBook classBook = books.open(teacher, classId);
         MarkSheet read = read(classBook, sheet, mapper.findKnown(teacher, classId));
-        Choices suggested = Planner.suggested(classBook, read, source);
+        Choices suggested = Suggestion.of(classBook, read, source);
         String layout = mapper.findLayout(teacher, headings(read));
         Choices choices =
                 layout == null ? suggested : remembered(json.readValue(layout, Choices.class), suggested, classBook);
@@ -128,6 +125,8 @@ public class BringInService {
                     own.assessmentId() != 0 || !there.contains(last.assessmentId())
                             ? own.assessmentId()
                             : last.assessmentId(),
+                    own.assessmentId() != 0 || !there.contains(last.assessmentId()) ? 0 : last.partId(),
+                    last.asPart(),
                     own.title(),
                     categories.contains(last.categoryId()) ? last.categoryId() : own.categoryId(),
                     own.date(),
@@ -214,16 +213,17 @@ public class BringInService {
                     "There is nothing to bring in: no row of a student of the class holds anything new.");
         }
         Map<Line, Long> added = addStudents(teacher, classId, plan);
-        Map<Integer, Long> ids = makeAssessments(teacher, classId, plan);
-        write(
+        Map<Integer, Place> ids = makeAssessments(teacher, classId, plan);
+        entries.bring(
                 teacher,
                 classId,
                 bringInId,
                 rows(teacher, classId, plan, added, ids),
                 "brought in from " + view.source());
         List<Long> made = plan.marks().stream()
-                .filter(column -> column.choice().isNew())
-                .map(column -> ids.get(column.found().place()))
+                .filter(column -> column.choice().assessmentId() == 0)
+                .map(column -> ids.get(column.found().place()).assessmentId())
+                .distinct()
                 .toList();
         mapper.advance(
                 teacher,
@@ -290,132 +290,72 @@ public class BringInService {
                 .orElse("");
     }
 
+    /** Where a column's marks go; {@code partId} is 0 for a piece without parts. */
+    private record Place(long assessmentId, long partId) {}
+
     /** By the column's place; the assessments that were there stand in it too. */
-    private Map<Integer, Long> makeAssessments(TeacherId teacher, long classId, BringInPlan plan) {
-        Map<Integer, Long> ids = new HashMap<>();
+    private Map<Integer, Place> makeAssessments(TeacherId teacher, long classId, BringInPlan plan) {
+        Map<Integer, Place> ids = new HashMap<>();
         for (Column column : plan.marks()) {
             Choices.Column choice = column.choice();
-            ids.put(
-                    column.found().place(),
-                    choice.isNew()
-                            ? assessments.add(
-                                    teacher,
-                                    classId,
-                                    new AssessmentForm(
-                                            0, 0, choice.title(), choice.categoryId(), choice.date(), choice.outOf()))
-                            : choice.assessmentId());
+            if (!choice.asPart()) {
+                long id = choice.isNew() ? assessments.add(teacher, classId, form(choice)) : choice.assessmentId();
+                ids.put(column.found().place(), new Place(id, choice.partId()));
+            }
+        }
+        List<Column> parts = plan.parts();
+        if (!parts.isEmpty()) {
+            long id = assessments.add(teacher, classId, formInParts(parts));
+            Assessment made = books.open(teacher, classId).assessment(id);
+            for (int i = 0; i < parts.size(); i++) {
+                ids.put(
+                        parts.get(i).found().place(),
+                        new Place(id, Long.parseLong(made.parts().get(i).id().text())));
+            }
         }
         return ids;
     }
 
+    private static AssessmentForm form(Choices.Column choice) {
+        return new AssessmentForm(0, 0, choice.title(), choice.categoryId(), choice.date(), choice.outOf());
+    }
+
+    private static AssessmentForm formInParts(List<Column> parts) {
+        AssessmentForm whole = form(parts.get(0).choice());
+        return new AssessmentForm(
+                0,
+                0,
+                whole.title(),
+                whole.categoryId(),
+                whole.date(),
+                whole.kind(),
+                "",
+                whole.more(),
+                parts.stream()
+                        .map(part -> new AssessmentForm.PartLine(
+                                0,
+                                MarkSheet.title(part.found().heading()),
+                                part.choice().outOf(),
+                                "1"))
+                        .toList(),
+                List.of(),
+                "");
+    }
+
     private List<BroughtRow> rows(
-            TeacherId teacher, long classId, BringInPlan plan, Map<Line, Long> added, Map<Integer, Long> ids) {
+            TeacherId teacher, long classId, BringInPlan plan, Map<Line, Long> added, Map<Integer, Place> ids) {
         ClassBook classBook = books.open(teacher, classId);
         List<BroughtRow> rows = new ArrayList<>();
         for (Line line : plan.lines()) {
             long enrolment = added.getOrDefault(line, line.enrolmentId());
             for (Cell cell : line.cells()) {
                 if (line.isTaken() && cell.outcome().isWritten()) {
-                    CellId place = new CellId(ids.get(cell.column()), enrolment, 0);
-                    rows.add(row(place, classBook.version(place), cell.entry(), cell.standing()));
+                    Place to = ids.get(cell.column());
+                    CellId place = new CellId(to.assessmentId(), enrolment, to.partId());
+                    rows.add(BroughtRow.of(place, classBook.version(place), cell.entry(), cell.standing()));
                 }
             }
         }
         return rows;
-    }
-
-    private static BroughtRow row(CellId cell, int base, Entry entry, Entry was) {
-        return new BroughtRow(
-                cell,
-                base,
-                entry.kind().name(),
-                entry.mark().orElse(null),
-                entry.words(),
-                entry.isLate(),
-                entry.isToFinish(),
-                was.kind().name(),
-                was.mark().orElse(null),
-                was.words(),
-                was.isLate(),
-                was.isToFinish(),
-                was.toString(),
-                entry.toString());
-    }
-
-    private void write(TeacherId teacher, long classId, long bringInId, List<BroughtRow> rows, String how) {
-        OffsetDateTime now = OffsetDateTime.now(clock);
-        for (int from = 0; from < rows.size(); from += AT_ONCE) {
-            List<BroughtRow> some = rows.subList(from, Math.min(rows.size(), from + AT_ONCE));
-            if (mapper.writeEntries(teacher, classId, some) != some.size()) {
-                throw new FormException(
-                        "An entry was altered in another window meanwhile. Nothing was brought in; look again.");
-            }
-            if (bringInId != 0) {
-                mapper.insertBrought(teacher, classId, bringInId, some);
-            }
-            mapper.insertChanges(teacher, classId, how, now, some);
-        }
-    }
-
-    /**
-     * Puts everything back as it stood before a bring-in.
-     *
-     * @throws FormException when later changes stand on it, naming them; nothing is changed then
-     */
-    @Transactional
-    public void takeBack(TeacherId teacher, long classId, long bringInId) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        BringInRow row = row(teacher, classId, bringInId);
-        if (!row.state().equals("DONE")) {
-            throw new FormException("There is nothing to take back: this is not brought in.");
-        }
-        List<StandingRow> brought = mapper.findBrought(teacher, classId, bringInId);
-        List<StandingRow> altered =
-                brought.stream().filter(StandingRow::isAltered).toList();
-        if (!altered.isEmpty()) {
-            throw new FormException((altered.size() == 1 ? "1 entry was" : altered.size() + " entries were")
-                    + " altered since: "
-                    + String.join(
-                            "; ",
-                            altered.stream()
-                                    .limit(MOST_NAMED)
-                                    .map(own -> own.student() + " in “" + own.title() + "”")
-                                    .toList())
-                    + (altered.size() > MOST_NAMED ? "; and others" : "")
-                    + ". Nothing was taken back.");
-        }
-        Made made = json.readValue(row.made(), Made.class);
-        int others = mapper.countOthers(teacher, classId, bringInId, made.assessments(), made.enrolments());
-        if (others > 0) {
-            throw new FormException(
-                    (others == 1 ? "1 entry stands" : others + " entries stand")
-                            + " beside these in the assessments or with the students that came with them. Nothing was taken back.");
-        }
-        ClassBook classBook = books.open(teacher, classId);
-        List<BroughtRow> rows = new ArrayList<>();
-        for (StandingRow own : brought) {
-            if (!made.assessments().contains(own.assessmentId())
-                    && !made.enrolments().contains(own.enrolmentId())) {
-                rows.add(row(own.cell(), own.now(), was(own), classBook.entry(own.cell())));
-            }
-        }
-        write(teacher, classId, 0, rows, "taken back");
-        mapper.deleteAssessments(teacher, classId, made.assessments());
-        mapper.deleteEnrolments(teacher, classId, made.enrolments());
-        mapper.advance(teacher, classId, bringInId, "DONE", "TAKEN_BACK", row.made(), OffsetDateTime.now(clock));
-        changes.recordGroundwork(teacher, classId, "bring-in", row.source(), "taken back");
-    }
-
-    private static Entry was(StandingRow row) {
-        EntryKind kind = EntryKind.valueOf(row.wasKind());
-        Entry plain = switch (kind) {
-            case MARK -> Entry.of(row.wasMark());
-            case DOUBT -> Entry.doubt(row.wasWords());
-            case GRADE -> Entry.grade(row.wasWords());
-            default -> Entry.of(kind);
-        };
-        return plain.withLate(row.wasLate()).withToFinish(row.wasToFinish());
     }
 }

@@ -16,12 +16,16 @@ import java.util.Map;
 public record Choices(List<Column> columns, Map<Integer, String> students) {
     public static final String LEAVE = "leave";
     public static final String ADD = "add";
+    private static final String NEW = "new";
+    private static final String PART = "part";
 
     /**
      * One column.
      *
      * @param role what it holds
      * @param assessmentId whose marks it holds; 0 for a new assessment, or no marks
+     * @param partId of the part of that assessment; 0 for one without parts
+     * @param asPart whether it becomes a part of the one new assessment that is made of all such columns
      * @param title of the new assessment
      * @param categoryId of the new assessment; 0 where none is chosen
      * @param date of the new assessment, as typed
@@ -33,6 +37,8 @@ public record Choices(List<Column> columns, Map<Integer, String> students) {
     public record Column(
             ColumnRole role,
             long assessmentId,
+            long partId,
+            boolean asPart,
             String title,
             long categoryId,
             String date,
@@ -40,8 +46,16 @@ public record Choices(List<Column> columns, Map<Integer, String> students) {
             String dash,
             String empty,
             boolean over) {
+        /** Whether an assessment of its own is made for it. */
         public boolean isNew() {
-            return role == ColumnRole.MARKS && assessmentId == 0;
+            return role == ColumnRole.MARKS && assessmentId == 0 && !asPart;
+        }
+
+        /** As the page's list of choices names it. */
+        public String value() {
+            return role != ColumnRole.MARKS
+                    ? role.name()
+                    : asPart ? PART : assessmentId == 0 ? NEW : assessmentId + (partId == 0 ? "" : "." + partId);
         }
     }
 
@@ -49,10 +63,13 @@ public record Choices(List<Column> columns, Map<Integer, String> students) {
         List<Column> read = new ArrayList<>();
         for (int i = 0; i < columns; i++) {
             String taken = fields.text("taken" + i);
-            boolean marks = taken.equals("new") || taken.matches("[0-9]{1,18}");
+            boolean own = taken.matches("[0-9]{1,18}([.][0-9]{1,18})?");
+            boolean marks = own || taken.equals(NEW) || taken.equals(PART);
             read.add(new Column(
                     marks ? ColumnRole.MARKS : role(taken),
-                    FormFields.toNumber(taken),
+                    own ? FormFields.toNumber(taken.replaceAll("[.].*", "")) : 0,
+                    own && taken.contains(".") ? FormFields.toNumber(taken.replaceAll(".*[.]", "")) : 0,
+                    taken.equals(PART),
                     fields.text("title" + i),
                     fields.number("category" + i),
                     fields.text("date" + i),

@@ -8,40 +8,27 @@ import aestimo.app.bringin.BringInPlan.Line;
 import aestimo.app.bringin.BringInPlan.Outcome;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
-import aestimo.core.book.AssessmentKind;
-import aestimo.core.book.CategoryId;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.typed.EntryText;
-import aestimo.core.value.OutOf;
 import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.marks.Known;
-import aestimo.exchange.marks.MarkColumn;
 import aestimo.exchange.marks.MarkSheet;
 import aestimo.exchange.marks.MarkSheet.Row;
 import aestimo.exchange.marks.StudentFinder;
 import aestimo.exchange.marks.StudentFinder.Asked;
 import aestimo.exchange.marks.StudentFinder.Found;
 import aestimo.exchange.marks.StudentFinder.How;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 
 /** Works out what a sheet would bring to a class, as it is settled so far. */
 final class Planner {
-    /** The letters of a date as 2027-02-24. */
-    private static final int ISO_DATE = 10;
-
     private final ClassBook classBook;
     private final MarkSheet sheet;
     private final Choices choices;
@@ -63,67 +50,8 @@ final class Planner {
         return new Planner(classBook, sheet, choices, students).plan();
     }
 
-    /** The choices a sheet suggests by itself. */
-    static Choices suggested(ClassBook classBook, MarkSheet sheet, String source) {
-        List<Choices.Column> columns = new ArrayList<>();
-        long category = classBook.book().categories().stream()
-                .filter(own -> !own.retired())
-                .findFirst()
-                .map(ClassBook::id)
-                .orElse(0L);
-        long titled = sheet.columns().stream()
-                .filter(column ->
-                        column.role() == ColumnRole.MARKS && column.assessment().isEmpty())
-                .count();
-        String date = latest(sheet).orElse(classBook.book().today().toString());
-        for (MarkColumn column : sheet.columns()) {
-            String title = MarkSheet.title(column.heading());
-            columns.add(new Choices.Column(
-                    column.role(),
-                    column.assessment().flatMap(own -> titled(classBook, own)).orElse(0L),
-                    titled == 1 && isGeneral(title) ? source : title,
-                    category,
-                    date,
-                    column.outOf().map(OutOf::toString).orElse(""),
-                    "blank",
-                    "blank",
-                    true));
-        }
-        // Where the class has nobody yet, the sheet's students are its students.
-        Map<Integer, String> students = new HashMap<>();
-        if (classBook.book().students().isEmpty()) {
-            sheet.rows().forEach(row -> students.put(row.line(), Choices.ADD));
-        }
-        return new Choices(columns, students);
-    }
-
-    /** The latest day the sheet itself names. */
-    private static Optional<String> latest(MarkSheet sheet) {
-        return sheet.columns().stream()
-                .filter(column -> column.role() == ColumnRole.WHEN)
-                .flatMap(column -> sheet.rows().stream().map(row -> row.cell(column.place())))
-                .filter(cell -> cell.length() >= ISO_DATE)
-                .map(cell -> cell.substring(0, ISO_DATE))
-                .max(Comparator.naturalOrder());
-    }
-
-    private static boolean isGeneral(String title) {
-        return title.toLowerCase(Locale.ROOT).matches("score|scores|mark|marks|points|result|grade|column [0-9]+");
-    }
-
-    private static Optional<Long> titled(ClassBook classBook, String title) {
-        return classBook.book().assessments().stream()
-                .filter(assessment -> assessment.title().equals(title))
-                .map(ClassBook::id)
-                .findFirst();
-    }
-
     private BringInPlan plan() {
-        List<Column> columns = new ArrayList<>();
-        Set<Long> taken = new HashSet<>();
-        for (int i = 0; i < sheet.columns().size(); i++) {
-            columns.add(column(sheet.columns().get(i), choices.columns().get(i), taken));
-        }
+        List<Column> columns = ColumnPlanner.columns(classBook, sheet, choices);
         List<Line> found = new ArrayList<>();
         for (Row row : sheet.rows()) {
             found.add(line(row, columns));
@@ -135,68 +63,6 @@ final class Planner {
                             + "matched by their order alone.");
         }
         return new BringInPlan(sheet, columns, lines, missing(lines), List.copyOf(warnings));
-    }
-
-    private Column column(MarkColumn found, Choices.Column choice, Set<Long> taken) {
-        if (choice.role() != ColumnRole.MARKS) {
-            return new Column(found, choice, Optional.empty(), "");
-        }
-        if (choice.assessmentId() != 0) {
-            Optional<Assessment> own = classBook.book().assessments().stream()
-                    .filter(assessment -> ClassBook.id(assessment) == choice.assessmentId())
-                    .findFirst();
-            if (own.isEmpty()) {
-                return new Column(found, choice, own, "Choose what “" + found.heading() + "” holds.");
-            }
-            return new Column(
-                    found,
-                    choice,
-                    own,
-                    taken.add(choice.assessmentId())
-                            ? ""
-                            : "Two columns are taken for “" + own.get().title() + "”. Leave one of them out.");
-        }
-        return made(found, choice);
-    }
-
-    /** A new assessment, as far as its cells can be understood by it. */
-    private Column made(MarkColumn found, Choices.Column choice) {
-        String called = "“" + (choice.title().isEmpty() ? found.heading() : choice.title()) + "”";
-        if (classBook.book().categories().stream()
-                .noneMatch(own -> ClassBook.id(own) == choice.categoryId() && !own.retired())) {
-            return new Column(
-                    found,
-                    choice,
-                    Optional.empty(),
-                    classBook.book().categories().isEmpty()
-                            ? "The class has no categories yet. Add one under Groundwork, then come back to bring in "
-                                    + called + "."
-                            : "Choose the category " + called + " belongs to.");
-        }
-        try {
-            OutOf outOf = OutOf.parse(choice.outOf());
-            LocalDate date = LocalDate.parse(choice.date());
-            Assessment assessment = new Assessment.Builder(
-                            new AssessmentId("new" + found.place()),
-                            choice.title(),
-                            new CategoryId(Long.toString(choice.categoryId())),
-                            AssessmentKind.MARKS,
-                            date)
-                    .outOf(Optional.of(outOf))
-                    .build();
-            return new Column(found, choice, Optional.of(assessment), "");
-        } catch (DateTimeParseException none) {
-            return new Column(found, choice, Optional.empty(), "Give " + called + " a date, such as 2027-02-19.");
-        } catch (IllegalArgumentException none) {
-            return new Column(
-                    found,
-                    choice,
-                    Optional.empty(),
-                    choice.outOf().isEmpty()
-                            ? "Say what " + called + " is out of; the file does not."
-                            : "Out of “" + choice.outOf() + "” will not do for " + called
-                                    + ". It must be a number above 0.");
-        }
     }
 
     private String said(Row row, ColumnRole role) {
@@ -271,16 +137,18 @@ final class Planner {
         String meaning =
                 dash ? column.choice().dash() : text.isEmpty() ? column.choice().empty() : "";
         Entry entry = switch (meaning) {
-            case "" -> EntryText.understand(text, assessment, classBook.book().boundaries());
+            case "" ->
+                EntryText.understand(
+                        text, assessment, column.part(), classBook.book().boundaries());
             case "n" -> Entry.of(EntryKind.NOT_HANDED_IN);
             case "a" -> Entry.of(EntryKind.ABSENT);
             default -> Entry.blank();
         };
-        Entry standing = student == null || column.choice().isNew()
+        Entry standing = student == null || column.choice().assessmentId() == 0
                 ? Entry.blank()
-                : classBook.book().entry(student, assessment);
-        String reason =
-                EntryText.reasonForDoubt(entry, assessment, classBook.book().boundaries());
+                : classBook.entry(ClassBook.cell(student, assessment, column.part()));
+        String reason = EntryText.reasonForDoubt(
+                entry, assessment, column.part(), classBook.book().boundaries());
         return new Cell(
                 column.found().place(),
                 text,

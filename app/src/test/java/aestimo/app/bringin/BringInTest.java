@@ -217,6 +217,28 @@ class BringInTest {
     }
 
     @Test
+    void questionsBecomePartsAndPartsThatStandTakeMarks() {
+        String quiz = start("Name\tQ1 /5\tQ2 /10\tTotal\nIlva Brandt\t4\t9\t13\nKofi Osei\t6\tabs\t6\n");
+        assertThat(visitor.get(quiz).body())
+                .contains("pasted marks, Q1", "pasted marks, Q2", "Bring in 4 marks")
+                .contains("6 is more than the out-of 5.");
+        assertThat(take(quiz, "title1", "Map quiz")).contains("4 marks are brought in; 1 is in doubt.");
+        assertThat(own.entry("Brandt", "Map quiz", 0).toString()).isEqualTo("4");
+        assertThat(own.entry("Osei", "Map quiz", 1).toString()).isEqualTo("absent");
+        String parts = own.read(book -> {
+            var piece = book.assessment(own.piece("Map quiz"));
+            return piece.id() + "." + piece.parts().get(1).id();
+        });
+        String later = start("Name\tSecond go\nKofi Osei\t8\n");
+        assertThat(take(later, "taken1", parts)).contains("1 mark is brought in");
+        assertThat(own.entry("Osei", "Map quiz", 1).toString()).isEqualTo("8");
+        assertThat(visitor.get(location(visitor.post(later + "/back"))).body()).contains("It is taken back");
+        assertThat(own.entry("Osei", "Map quiz", 1).toString()).isEqualTo("absent");
+        assertThat(visitor.get(location(visitor.post(quiz + "/back"))).body()).contains("It is taken back");
+        assertThat(visitor.get(own.base() + "/marks").body()).doesNotContain("Map quiz");
+    }
+
+    @Test
     void whatCannotComeInIsSaidAndNothingIsHalfDone() {
         String noOutOf = start("Name\tEssay\nIlva Brandt\t3\n");
         assertThat(take(noOutOf)).contains("Say what “Essay” is out of; the file does not.");
