@@ -141,13 +141,13 @@ class BringInController {
 
     /** Rows that are not on the page keep what was settled of them; a button settles all strangers at once. */
     private Choices choices(SignedInTeacher teacher, long classId, long bringInId, FormFields fields) {
-        BringInService.View view = bringIns.view(teacher.id(), classId, bringInId);
-        Choices read = Choices.read(fields, view.choices().columns().size());
-        Map<Integer, String> students = new HashMap<>(view.choices().students());
+        Choices before = bringIns.choices(teacher.id(), classId, bringInId);
+        Choices read = Choices.read(fields, before.columns().size());
+        Map<Integer, String> students = new HashMap<>(before.students());
         fields.texts("line").forEach(line -> students.remove((int) FormFields.toNumber(line)));
         students.putAll(read.students());
         if (fields.text("all").equals("add")) {
-            view.plan().lines().stream()
+            bringIns.view(teacher.id(), classId, bringInId).plan().lines().stream()
                     .filter(line -> line.fate() == BringInPlan.Fate.STRANGER)
                     .forEach(line -> students.put(line.row().line(), Choices.ADD));
         }
@@ -177,8 +177,12 @@ class BringInController {
 
     private static String words(BringInPlan plan) {
         long joined = plan.count(BringInPlan.Fate.ADDED);
+        String students = joined == 1 ? "1 student joined" : joined + " students joined";
+        if (plan.written() == 0) {
+            return students + ".";
+        }
         return (plan.written() == 1 ? "1 mark is" : plan.written() + " marks are") + " brought in"
-                + (joined == 0 ? "" : joined == 1 ? ", and 1 student joined" : ", and " + joined + " students joined")
+                + (joined == 0 ? "" : ", and " + students)
                 + (plan.doubtful() == 0
                         ? "."
                         : plan.doubtful() == 1 ? "; 1 is in doubt." : "; " + plan.doubtful() + " are in doubt.");

@@ -1,11 +1,13 @@
 package aestimo.app.bringin;
 
 import aestimo.app.book.CellId;
+import aestimo.app.marks.BulkEntryService;
 import aestimo.app.store.TeacherId;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.value.Mark;
 import aestimo.exchange.marks.Known;
+import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
@@ -28,41 +30,22 @@ interface BringInMapper {
     /** One as listed. */
     record ListedRow(long id, String source, String state, OffsetDateTime at, int entries) {}
 
-    /** An entry to be written, with what stood there; marks are null unless an entry is one. */
-    record BroughtRow(
-            CellId cell,
-            int base,
-            String kind,
-            Mark mark,
-            String words,
-            boolean late,
-            boolean toFinish,
-            String wasKind,
-            Mark wasMark,
-            String wasWords,
-            boolean wasLate,
-            boolean wasToFinish,
-            String was,
-            String became) {
-        /** @param base the version the cell has now */
-        static BroughtRow of(CellId cell, int base, Entry entry, Entry was) {
-            return new BroughtRow(
-                    cell,
-                    base,
-                    entry.kind().name(),
-                    entry.mark().orElse(null),
-                    entry.words(),
-                    entry.isLate(),
-                    entry.isToFinish(),
-                    was.kind().name(),
-                    was.mark().orElse(null),
-                    was.words(),
-                    was.isLate(),
-                    was.isToFinish(),
-                    was.toString(),
-                    entry.toString());
+    /** What stood in the cells that are written, turned into columns, as the database takes arrays. */
+    record StoodColumns(String[] kinds, BigDecimal[] marks, String[] words, Boolean[] late, Boolean[] toFinish) {
+        static StoodColumns of(List<BulkEntryService.Row> rows) {
+            return new StoodColumns(
+                    rows.stream().map(row -> row.was().kind().name()).toArray(String[]::new),
+                    rows.stream()
+                            .map(row -> row.was().mark().map(Mark::value).orElse(null))
+                            .toArray(BigDecimal[]::new),
+                    rows.stream().map(row -> row.was().words()).toArray(String[]::new),
+                    rows.stream().map(row -> row.was().isLate()).toArray(Boolean[]::new),
+                    rows.stream().map(row -> row.was().isToFinish()).toArray(Boolean[]::new));
         }
     }
+
+    /** Students to be added, turned into columns likewise. */
+    record NewColumns(String[] numbers, String[] families, String[] givens, String[] emails) {}
 
     /**
      * An entry that was written, what stood there before, and the version that stands there now; below 0 where the piece is
@@ -138,23 +121,12 @@ interface BringInMapper {
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("bringInId") long bringInId);
 
     /** Writes entries whose versions are as given; returns how many could be. */
-    int writeEntries(
-            @Param("teacher") TeacherId teacher,
-            @Param("classId") long classId,
-            @Param("entries") List<BroughtRow> entries);
-
     void insertBrought(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
             @Param("bringInId") long bringInId,
-            @Param("entries") List<BroughtRow> entries);
-
-    void insertChanges(
-            @Param("teacher") TeacherId teacher,
-            @Param("classId") long classId,
-            @Param("how") String how,
-            @Param("at") OffsetDateTime at,
-            @Param("entries") List<BroughtRow> entries);
+            @Param("rows") BulkEntryService.Columns rows,
+            @Param("stood") StoodColumns stood);
 
     List<StandingRow> findBrought(
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("bringInId") long bringInId);
@@ -177,16 +149,20 @@ interface BringInMapper {
             @Param("classId") long classId,
             @Param("enrolments") List<Long> enrolments);
 
-    /** The number of a student some student of the teacher has already; empty for none of these. */
-    List<String> findTakenNumbers(@Param("teacher") TeacherId teacher, @Param("numbers") List<String> numbers);
+    /** Students of the teacher with these numbers, in any class; the ids are the students' own. */
+    List<Known> findNumbered(@Param("teacher") TeacherId teacher, @Param("numbers") String[] numbers);
 
-    long insertStudent(@Param("teacher") TeacherId teacher, @Param("student") Known student);
+    /** Returns their ids, which rise in the order of the rows. */
+    List<Long> insertStudents(@Param("teacher") TeacherId teacher, @Param("rows") NewColumns rows);
 
-    long insertEnrolment(
+    /** An id for each of the students, in no order. */
+    List<EnrolledRow> insertEnrolments(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
-            @Param("studentId") long studentId,
-            @Param("set") String set);
+            @Param("ids") Long[] studentIds,
+            @Param("sets") String[] sets);
+
+    record EnrolledRow(long id, long studentId) {}
 
     String findLayout(@Param("teacher") TeacherId teacher, @Param("headings") String headings);
 

@@ -82,7 +82,7 @@ public record BringInPlan(
         /** Whether something of it wants to be looked at. */
         public boolean isNotable() {
             return fate != Fate.MATCHED && fate != Fate.ADDED
-                    || !words.isEmpty()
+                    || fate == Fate.MATCHED && !words.isEmpty()
                     || cells.stream()
                             .anyMatch(cell -> cell.outcome() == Outcome.DOUBT
                                     || cell.outcome().isOver());

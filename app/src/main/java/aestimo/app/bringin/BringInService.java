@@ -4,13 +4,13 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.bringin.BringInMapper.BringInRow;
-import aestimo.app.bringin.BringInMapper.BroughtRow;
 import aestimo.app.bringin.BringInPlan.Cell;
 import aestimo.app.bringin.BringInPlan.Column;
 import aestimo.app.bringin.BringInPlan.Line;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.marks.AssessmentForm;
 import aestimo.app.marks.AssessmentService;
+import aestimo.app.marks.BulkEntryService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -29,6 +29,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -46,7 +47,7 @@ public class BringInService {
     private final BookService books;
     private final AssessmentService assessments;
     private final ChangeService changes;
-    private final BroughtEntries entries;
+    private final BulkEntryService entries;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -55,7 +56,7 @@ public class BringInService {
             BookService books,
             AssessmentService assessments,
             ChangeService changes,
-            BroughtEntries entries,
+            BulkEntryService entries,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
@@ -151,6 +152,12 @@ public class BringInService {
                         .toList());
     }
 
+    /** The choices made so far. */
+    @Transactional(readOnly = true)
+    public Choices choices(TeacherId teacher, long classId, long bringInId) {
+        return json.readValue(row(teacher, classId, bringInId).choices(), Choices.class);
+    }
+
     /** @throws NotFoundException when the class has no such bring-in */
     @Transactional(readOnly = true)
     public View view(TeacherId teacher, long classId, long bringInId) {
@@ -212,14 +219,18 @@ public class BringInService {
             throw new FormException(
                     "There is nothing to bring in: no row of a student of the class holds anything new.");
         }
-        Map<Line, Long> added = addStudents(teacher, classId, plan);
         Map<Integer, Place> ids = makeAssessments(teacher, classId, plan);
-        entries.bring(
-                teacher,
-                classId,
-                bringInId,
-                rows(teacher, classId, plan, added, ids),
-                "brought in from " + view.source());
+        Map<Line, Long> added = addStudents(teacher, classId, plan);
+        List<BulkEntryService.Row> rows = rows(teacher, classId, plan, added, ids);
+        entries.write(teacher, classId, rows, "brought in from " + view.source());
+        if (!rows.isEmpty()) {
+            mapper.insertBrought(
+                    teacher,
+                    classId,
+                    bringInId,
+                    BulkEntryService.Columns.of(rows),
+                    BringInMapper.StoodColumns.of(rows));
+        }
         List<Long> made = plan.marks().stream()
                 .filter(column -> column.choice().assessmentId() == 0)
                 .map(column -> ids.get(column.found().place()).assessmentId())
@@ -252,33 +263,71 @@ public class BringInService {
             throw new FormException(
                     "That would make over " + MOST_STUDENTS + " students in one class. Nothing was changed.");
         }
-        List<String> numbers = joining.stream()
-                .map(line -> said(plan, line, ColumnRole.NUMBER))
-                .filter(number -> !number.isEmpty())
+        Map<Line, Long> students = new HashMap<>(known(teacher, plan, joining));
+        List<Line> fresh =
+                joining.stream().filter(line -> !students.containsKey(line)).toList();
+        List<PersonName> names = fresh.stream().map(line -> name(plan, line)).toList();
+        List<Long> ids = mapper
+                .insertStudents(
+                        teacher,
+                        new BringInMapper.NewColumns(
+                                texts(plan, fresh, ColumnRole.NUMBER),
+                                names.stream().map(PersonName::family).toArray(String[]::new),
+                                names.stream().map(PersonName::given).toArray(String[]::new),
+                                texts(plan, fresh, ColumnRole.EMAIL)))
+                .stream()
+                .sorted()
                 .toList();
-        List<String> taken = mapper.findTakenNumbers(teacher, numbers);
-        if (!taken.isEmpty()) {
-            throw new FormException(
-                    "Number " + taken.get(0)
-                            + " belongs to a student of another class of yours. Bring that student in by the list of students first.");
+        for (int i = 0; i < fresh.size(); i++) {
+            students.put(fresh.get(i), ids.get(i));
         }
-        for (Line line : joining) {
-            PersonName name = said(plan, line, ColumnRole.FAMILY).isEmpty()
-                    ? PersonName.split(line.name())
-                    : new PersonName(said(plan, line, ColumnRole.FAMILY), said(plan, line, ColumnRole.GIVEN));
-            long student = mapper.insertStudent(
-                    teacher,
-                    new Known(
-                            0,
-                            said(plan, line, ColumnRole.NUMBER),
-                            name.family(),
-                            name.given(),
-                            "",
-                            said(plan, line, ColumnRole.EMAIL)));
-            added.put(line, mapper.insertEnrolment(teacher, classId, student, said(plan, line, ColumnRole.SET)));
-            changes.recordGroundwork(teacher, classId, "students", "", name.family() + ", " + name.given());
-        }
+        Map<Long, Long> enrolments = new HashMap<>();
+        mapper.insertEnrolments(
+                        teacher,
+                        classId,
+                        joining.stream().map(students::get).toArray(Long[]::new),
+                        texts(plan, joining, ColumnRole.SET))
+                .forEach(row -> enrolments.put(row.studentId(), row.id()));
+        joining.forEach(line -> added.put(line, enrolments.get(students.get(line))));
+        changes.recordGroundwork(
+                teacher,
+                classId,
+                "students",
+                "",
+                joining.stream().map(line -> name(plan, line).listName()).collect(Collectors.joining("; ")));
         return added;
+    }
+
+    /** Those of another class of the teacher: one student in two classes is one student. */
+    private Map<Line, Long> known(TeacherId teacher, BringInPlan plan, List<Line> joining) {
+        Map<String, Known> numbered = new HashMap<>();
+        mapper.findNumbered(teacher, texts(plan, joining, ColumnRole.NUMBER))
+                .forEach(own -> numbered.put(own.number(), own));
+        Map<Line, Long> known = new HashMap<>();
+        for (Line line : joining) {
+            Known own = numbered.get(said(plan, line, ColumnRole.NUMBER));
+            if (own != null && !own.listName().equalsIgnoreCase(name(plan, line).listName())) {
+                throw new FormException("Number " + own.number() + " is " + own.listName()
+                        + " of another class of yours, but the sheet says "
+                        + name(plan, line).listName()
+                        + ". Leave the row out, or mend the number.");
+            }
+            if (own != null) {
+                known.put(line, own.id());
+            }
+        }
+        return known;
+    }
+
+    private static PersonName name(BringInPlan plan, Line line) {
+        String family = said(plan, line, ColumnRole.FAMILY);
+        return family.isEmpty()
+                ? PersonName.split(line.name())
+                : new PersonName(family, said(plan, line, ColumnRole.GIVEN));
+    }
+
+    private static String[] texts(BringInPlan plan, List<Line> lines, ColumnRole role) {
+        return lines.stream().map(line -> said(plan, line, role)).toArray(String[]::new);
     }
 
     private static String said(BringInPlan plan, Line line, ColumnRole role) {
@@ -296,21 +345,31 @@ public class BringInService {
     /** By the column's place; the assessments that were there stand in it too. */
     private Map<Integer, Place> makeAssessments(TeacherId teacher, long classId, BringInPlan plan) {
         Map<Integer, Place> ids = new HashMap<>();
+        List<Column> fresh =
+                plan.marks().stream().filter(column -> column.choice().isNew()).toList();
+        List<Long> made = assessments.addAll(
+                teacher,
+                classId,
+                fresh.stream().map(column -> form(column.choice())).toList());
+        for (int i = 0; i < fresh.size(); i++) {
+            ids.put(fresh.get(i).found().place(), new Place(made.get(i), 0));
+        }
         for (Column column : plan.marks()) {
-            Choices.Column choice = column.choice();
-            if (!choice.asPart()) {
-                long id = choice.isNew() ? assessments.add(teacher, classId, form(choice)) : choice.assessmentId();
-                ids.put(column.found().place(), new Place(id, choice.partId()));
+            if (column.choice().assessmentId() != 0) {
+                ids.put(
+                        column.found().place(),
+                        new Place(
+                                column.choice().assessmentId(), column.choice().partId()));
             }
         }
         List<Column> parts = plan.parts();
         if (!parts.isEmpty()) {
             long id = assessments.add(teacher, classId, formInParts(parts));
-            Assessment made = books.open(teacher, classId).assessment(id);
+            Assessment whole = books.open(teacher, classId).assessment(id);
             for (int i = 0; i < parts.size(); i++) {
                 ids.put(
                         parts.get(i).found().place(),
-                        new Place(id, Long.parseLong(made.parts().get(i).id().text())));
+                        new Place(id, Long.parseLong(whole.parts().get(i).id().text())));
             }
         }
         return ids;
@@ -342,17 +401,17 @@ public class BringInService {
                 "");
     }
 
-    private List<BroughtRow> rows(
+    private List<BulkEntryService.Row> rows(
             TeacherId teacher, long classId, BringInPlan plan, Map<Line, Long> added, Map<Integer, Place> ids) {
         ClassBook classBook = books.open(teacher, classId);
-        List<BroughtRow> rows = new ArrayList<>();
+        List<BulkEntryService.Row> rows = new ArrayList<>();
         for (Line line : plan.lines()) {
             long enrolment = added.getOrDefault(line, line.enrolmentId());
             for (Cell cell : line.cells()) {
                 if (line.isTaken() && cell.outcome().isWritten()) {
                     Place to = ids.get(cell.column());
                     CellId place = new CellId(to.assessmentId(), enrolment, to.partId());
-                    rows.add(BroughtRow.of(place, classBook.version(place), cell.entry(), cell.standing()));
+                    rows.add(new BulkEntryService.Row(place, classBook.version(place), cell.entry(), cell.standing()));
                 }
             }
         }

@@ -3,9 +3,9 @@ package aestimo.app.bringin;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.bringin.BringInMapper.BringInRow;
-import aestimo.app.bringin.BringInMapper.BroughtRow;
 import aestimo.app.bringin.BringInMapper.StandingRow;
 import aestimo.app.changes.ChangeService;
+import aestimo.app.marks.BulkEntryService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -25,7 +25,7 @@ public class TakeBackService {
     private final BringInMapper mapper;
     private final BookService books;
     private final ChangeService changes;
-    private final BroughtEntries entries;
+    private final BulkEntryService entries;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -33,7 +33,7 @@ public class TakeBackService {
             BringInMapper mapper,
             BookService books,
             ChangeService changes,
-            BroughtEntries entries,
+            BulkEntryService entries,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
@@ -68,11 +68,11 @@ public class TakeBackService {
                     (others == 1 ? "1 entry stands" : others + " entries stand")
                             + " beside these in the assessments or with the students that came with them. Nothing was taken back.");
         }
-        List<BroughtRow> rows = new ArrayList<>();
+        List<BulkEntryService.Row> rows = new ArrayList<>();
         for (StandingRow own : brought) {
             if (!made.assessments().contains(own.assessmentId())
                     && !made.enrolments().contains(own.enrolmentId())) {
-                rows.add(BroughtRow.of(own.cell(), own.now(), own.was(), classBook.entry(own.cell())));
+                rows.add(new BulkEntryService.Row(own.cell(), own.now(), own.was(), classBook.entry(own.cell())));
             }
         }
         entries.write(teacher, classId, rows, "taken back");

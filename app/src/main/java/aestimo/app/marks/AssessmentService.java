@@ -118,16 +118,28 @@ public class AssessmentService {
      */
     @Transactional
     public long add(TeacherId teacher, long classId, AssessmentForm form) {
-        Checked checked = check(teacher, books.open(teacher, classId), form);
-        long id = mapper.insert(teacher, classId, checked.row());
-        writeParts(teacher, classId, id, checked);
-        changes.recordGroundwork(
-                teacher,
-                classId,
-                "assessment",
-                "",
-                words(reopened(teacher, classId).assessment(id)));
-        return id;
+        return addAll(teacher, classId, List.of(form)).get(0);
+    }
+
+    /**
+     * Adds assessments, all or none.
+     *
+     * @return their ids, in order
+     * @throws FormException naming every reason why one cannot be kept
+     */
+    @Transactional
+    public List<Long> addAll(TeacherId teacher, long classId, List<AssessmentForm> forms) {
+        ClassBook before = books.open(teacher, classId);
+        List<Long> ids = new ArrayList<>();
+        for (AssessmentForm form : forms) {
+            Checked checked = check(teacher, before, form);
+            long id = mapper.insert(teacher, classId, checked.row());
+            writeParts(teacher, classId, id, checked);
+            ids.add(id);
+        }
+        ClassBook after = forms.isEmpty() ? before : reopened(teacher, classId);
+        ids.forEach(id -> changes.recordGroundwork(teacher, classId, "assessment", "", words(after.assessment(id))));
+        return ids;
     }
 
     private Checked check(TeacherId teacher, ClassBook classBook, AssessmentForm form) {

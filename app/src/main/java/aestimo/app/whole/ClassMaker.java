@@ -14,9 +14,9 @@ import aestimo.app.marks.AssessmentForm.CeilingLine;
 import aestimo.app.marks.AssessmentForm.More;
 import aestimo.app.marks.AssessmentForm.PartLine;
 import aestimo.app.marks.AssessmentService;
+import aestimo.app.marks.BulkEntryService;
 import aestimo.app.roll.MemberService;
 import aestimo.app.store.TeacherId;
-import aestimo.app.whole.WholeMapper.EntryRow;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
@@ -28,12 +28,9 @@ import aestimo.core.book.StudentId;
 import aestimo.core.book.Target;
 import aestimo.core.book.TermId;
 import aestimo.core.entry.Entry;
-import aestimo.core.entry.EntryKind;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.exchange.markbook.Markbook;
-import java.time.Clock;
-import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -44,7 +41,6 @@ import org.springframework.stereotype.Component;
 @Component
 class ClassMaker {
     private static final List<String> SHAPES = CategoryService.SHAPES;
-    private static final int AT_ONCE = 1_000;
     private static final int PLACES = 4;
 
     private final GroundworkService groundwork;
@@ -53,8 +49,8 @@ class ClassMaker {
     private final AssessmentService assessments;
     private final MemberService members;
     private final BookService books;
+    private final BulkEntryService entries;
     private final WholeMapper mapper;
-    private final Clock clock;
 
     ClassMaker(
             GroundworkService groundwork,
@@ -63,16 +59,16 @@ class ClassMaker {
             AssessmentService assessments,
             MemberService members,
             BookService books,
-            WholeMapper mapper,
-            Clock clock) {
+            BulkEntryService entries,
+            WholeMapper mapper) {
         this.groundwork = groundwork;
         this.boundaries = boundaries;
         this.categories = categories;
         this.assessments = assessments;
         this.members = members;
         this.books = books;
+        this.entries = entries;
         this.mapper = mapper;
-        this.clock = clock;
     }
 
     /**
@@ -101,9 +97,12 @@ class ClassMaker {
         groundwork.putRules(teacher, classId, book.rules());
         Map<CategoryId, Long> categoryIds = categories(teacher, classId, book, looks);
         Map<AssessmentId, Long> pieces = new HashMap<>();
-        for (Assessment piece : book.assessments()) {
-            pieces.put(
-                    piece.id(), assessments.add(teacher, classId, piece(teacher, markbook, piece, categoryIds, terms)));
+        List<AssessmentForm> forms = book.assessments().stream()
+                .map(piece -> piece(teacher, markbook, piece, categoryIds, terms))
+                .toList();
+        List<Long> made = assessments.addAll(teacher, classId, forms);
+        for (int i = 0; i < made.size(); i++) {
+            pieces.put(book.assessments().get(i).id(), made.get(i));
         }
         for (Category category : book.categories()) {
             if (category.retired()) {
@@ -219,7 +218,7 @@ class ClassMaker {
             Map<AssessmentId, Long> pieces,
             Map<StudentId, Long> students) {
         ClassBook made = books.open(teacher, classId);
-        List<EntryRow> rows = new ArrayList<>();
+        List<BulkEntryService.Row> rows = new ArrayList<>();
         for (Book.Placed placed : markbook.book().entries()) {
             Assessment from = markbook.book()
                     .assessments()
@@ -233,29 +232,9 @@ class ClassMaker {
                     .getOrDefault(
                             new Markbook.Cell(placed.student(), placed.assessment(), placed.part()),
                             new Markbook.Remarks("", ""));
-            Entry entry = placed.entry();
-            rows.add(new EntryRow(
-                    cell,
-                    entry.kind().name(),
-                    entry.mark().orElse(null),
-                    entry.words(),
-                    entry.isLate(),
-                    entry.isToFinish(),
-                    remarks.note(),
-                    remarks.memo(),
-                    entry.toString()));
+            rows.add(new BulkEntryService.Row(cell, 0, placed.entry(), Entry.blank(), remarks.note(), remarks.memo()));
         }
-        OffsetDateTime now = OffsetDateTime.now(clock);
-        for (int from = 0; from < rows.size(); from += AT_ONCE) {
-            List<EntryRow> some = rows.subList(from, Math.min(rows.size(), from + AT_ONCE));
-            mapper.insertEntries(teacher, classId, some);
-            List<EntryRow> filled = some.stream()
-                    .filter(row -> !row.kind().equals(EntryKind.BLANK.name()))
-                    .toList();
-            if (!filled.isEmpty()) {
-                mapper.insertChanges(teacher, classId, now, filled);
-            }
-        }
+        entries.write(teacher, classId, rows, "brought in with the class");
     }
 
     private void writeTargets(

@@ -1,10 +1,8 @@
 package aestimo.app.whole;
 
-import aestimo.app.book.CellId;
 import aestimo.app.store.TeacherId;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
-import java.time.OffsetDateTime;
 import java.util.List;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
@@ -16,32 +14,9 @@ interface WholeMapper {
     /** Note and memo of one entry. */
     record RemarkRow(long assessmentId, long enrolmentId, long partId, String note, String memo) {}
 
-    /** An entry as it is written; the mark is null unless it is one. */
-    record EntryRow(
-            CellId cell,
-            String kind,
-            Mark mark,
-            String words,
-            boolean late,
-            boolean toFinish,
-            String note,
-            String memo,
-            String shown) {}
-
     List<InstructionsRow> findInstructions(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     List<RemarkRow> findRemarks(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
-    void insertEntries(
-            @Param("teacher") TeacherId teacher,
-            @Param("classId") long classId,
-            @Param("entries") List<EntryRow> entries);
-
-    void insertChanges(
-            @Param("teacher") TeacherId teacher,
-            @Param("classId") long classId,
-            @Param("at") OffsetDateTime at,
-            @Param("entries") List<EntryRow> entries);
 
     void updateTop(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("top") OutOf top);
 

@@ -206,6 +206,21 @@ class BringInTest {
     }
 
     @Test
+    void somebodyOfAnotherClassIsTheSameStudent() {
+        OwnClass other = own.another("10A");
+        String sheet = location(visitor.post(
+                        other.base() + "/marks/bring-in", "pasted", "No\tName\n2204\tBrandt, Ilva\n2299\tNew, Nora\n"))
+                .replaceAll("\\?.*", "");
+        assertThat(take(sheet)).contains("2 students joined");
+        assertThat(visitor.get(own.base() + "/groundwork/students").body()).contains("Brandt");
+        String wrong = location(visitor.post(
+                        own.another("10B").base() + "/marks/bring-in", "pasted", "No\tName\n2204\tBrandt, Ida\n"))
+                .replaceAll("\\?.*", "");
+        assertThat(take(wrong))
+                .contains("Number 2204 is Brandt, Ilva of another class of yours, but the sheet says Brandt, Ida.");
+    }
+
+    @Test
     void theNextFileWithTheSameHeadingsIsReadTheSameWay() {
         String first = start("Name\tHomework\tOutdoors\nIlva Brandt\t3\t7\n");
         send(first, "settle", "taken1", "LEFT_OUT", "outOf2", "10", "title2", "Pebbles");

@@ -15,6 +15,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -195,5 +196,24 @@ class StudentsTest {
                 .isEqualTo("2027-02-19");
         // Unticked, nobody leaves and nobody moves.
         assertThat(visitor.post(students + "/keep", "pasted", list).body()).contains("There is no new student");
+    }
+
+    @Test
+    void theListOfALargeClassIsOneForm() {
+        StringBuilder names = new StringBuilder();
+        for (int i = 0; i < 150; i++) {
+            names.append("Family").append(i).append(", Given\n");
+        }
+        own.addStudents(names.toString());
+        List<String> fields = new ArrayList<>();
+        for (Student student : own.read(book -> book.book().students())) {
+            fields.addAll(
+                    List.of("enrolment", student.id().text(), "number", student.number(), "family", student.family()));
+            fields.addAll(List.of("given", "Changed", "set", "", "joined", "", "left", "", "removable", "true"));
+        }
+        visitor.get(location(visitor.post(students, fields.toArray(new String[0]))));
+        assertThat(own.<Boolean>read(book -> book.book().students().stream()
+                        .allMatch(student -> student.given().equals("Changed"))))
+                .isTrue();
     }
 }

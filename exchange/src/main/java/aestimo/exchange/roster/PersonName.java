@@ -6,6 +6,11 @@ package aestimo.exchange.roster;
  * @param given may be empty
  */
 public record PersonName(String family, String given) {
+    /** “Brandt, Ilva”. */
+    public String listName() {
+        return given.isEmpty() ? family : family + ", " + given;
+    }
+
     /** “Bellweather, Ida” and “Ida Bellweather” alike: without a comma the last word is the family name. */
     public static PersonName split(String name) {
         int comma = name.indexOf(',');
