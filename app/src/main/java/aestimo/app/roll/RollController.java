@@ -60,6 +60,19 @@ class RollController {
         return page(roll.students(teacher.id(), classId), model);
     }
 
+    /** The page that moves a student, with the teacher's other classes of the year. */
+    String moving(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
+        ClassBook classBook = frame(teacher, classId, parameters, model);
+        model.addAttribute("today", classBook.book().today().toString());
+        model.addAttribute(
+                "others",
+                books.classes(teacher.id()).stream()
+                        .filter(row -> row.id() != classId
+                                && row.yearId() == classBook.row().yearId())
+                        .toList());
+        return "roll/move";
+    }
+
     /** To the list, over the span looked at. */
     String back(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
         frame(teacher, classId, parameters, model);

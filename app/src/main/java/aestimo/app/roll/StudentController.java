@@ -26,10 +26,12 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @RequestMapping("/classes/{classId}/groundwork/students")
 class StudentController {
     private final StudentService students;
+    private final MoveService moves;
     private final RollController list;
 
-    StudentController(StudentService students, RollController list) {
+    StudentController(StudentService students, MoveService moves, RollController list) {
         this.students = students;
+        this.moves = moves;
         this.list = list;
     }
 
@@ -109,5 +111,54 @@ class StudentController {
             told.addFlashAttribute("problems", refused.problems());
         }
         return list.back(teacher, classId, parameters, model);
+    }
+
+    /** Which class a student moves to, and what goes along. */
+    @GetMapping("/{enrolmentId}/move")
+    String move(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long enrolmentId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        model.addAttribute("shown", students.student(teacher.id(), classId, enrolmentId));
+        long to = FormFields.toNumber(parameters.getOrDefault("to", ""));
+        model.addAttribute("to", to);
+        model.addAttribute("pieces", to == 0 ? List.of() : moves.pieces(teacher.id(), classId, enrolmentId, to));
+        return list.moving(teacher, classId, parameters, model);
+    }
+
+    @PostMapping("/{enrolmentId}/move")
+    String moved(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long enrolmentId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        StudentService.Shown shown = students.student(teacher.id(), classId, enrolmentId);
+        long to = fields.number("to");
+        try {
+            int along = moves.move(
+                    teacher.id(),
+                    classId,
+                    enrolmentId,
+                    to,
+                    fields.text("day"),
+                    fields.texts("along").stream().map(FormFields::toNumber).toList());
+            told.addFlashAttribute(
+                    "done",
+                    shown.name() + " moved here"
+                            + (along == 0
+                                    ? "."
+                                    : along == 1
+                                            ? ", and 1 entry came along."
+                                            : ", and " + along + " entries came along."));
+            return "redirect:/classes/" + to + "/groundwork/students";
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return move(teacher, classId, enrolmentId, parameters, model);
+        }
     }
 }

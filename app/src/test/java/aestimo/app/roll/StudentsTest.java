@@ -199,6 +199,40 @@ class StudentsTest {
     }
 
     @Test
+    void aStudentWhoMovesTakesChosenMarksAlong() {
+        OwnClass other = own.another("9C");
+        String here = own.addCategory("Tests");
+        String there = other.addCategory("Tests");
+        own.addPiece("Quiz", here, "2027-02-05", "20");
+        own.addPiece("Essay", here, "2027-02-08", "20");
+        own.addPiece("Map", here, "2027-02-09", "20");
+        other.addPiece("Quiz", there, "2027-02-04", "20");
+        other.addPiece("Essay", there, "2027-02-04", "25");
+        own.type("Osei", "Quiz", "13 l");
+        own.type("Osei", "Essay", "12");
+        String move = students + "/" + id("Osei") + "/move";
+        assertThat(visitor.get(move + "?to=" + other.id()).body())
+                .contains("13 l", "goes along", "no such piece there")
+                .doesNotContain(">Map<");
+        String quiz = Long.toString(own.piece("Quiz"));
+        String to = Long.toString(other.id());
+        assertThat(visitor.post(move, "to", to, "day", "soon").body()).contains("It must be one such as 2027-03-01");
+        assertThat(visitor.post(move, "to", to, "day", "2027-02-22", "along", Long.toString(own.piece("Essay")))
+                        .body())
+                .contains("9C has no piece “Essay” of the same out-of");
+        String told = location(visitor.post(move, "to", to, "day", "2027-02-22", "along", quiz));
+        assertThat(visitor.get(told).body()).contains("Osei, Kofi moved here, and 1 entry came along.");
+        assertThat(other.entry("Osei", "Quiz").toString()).isEqualTo("13 l");
+        assertThat(own.entry("Osei", "Quiz").toString()).isEqualTo("13 l");
+        assertThat(own.<String>read(book -> book.student(Long.parseLong(id("Osei")))
+                        .left()
+                        .orElseThrow()
+                        .toString()))
+                .isEqualTo("2027-02-21");
+        assertThat(visitor.post(move, "to", to, "day", "2027-02-22").body()).contains("is in 9C already");
+    }
+
+    @Test
     void theListOfALargeClassIsOneForm() {
         StringBuilder names = new StringBuilder();
         for (int i = 0; i < 150; i++) {

@@ -61,6 +61,7 @@ public final class OwnClass {
         String year = Long.toString(this.<Long>read(book -> book.row().yearId()));
         String own = location(visitor.post("/classes", "yearId", year, "name", name, "subject", "", "tint", "3"))
                 .replaceAll("/groundwork/.*", "");
+        visitor.get(own + "/groundwork/students");
         return new OwnClass(app, teacher, visitor, own);
     }
 
