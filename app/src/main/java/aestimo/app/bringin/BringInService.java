@@ -395,7 +395,7 @@ public class BringInService {
                                 0,
                                 MarkSheet.title(part.found().heading()),
                                 part.choice().outOf(),
-                                "1"))
+                                part.choice().outOf()))
                         .toList(),
                 List.of(),
                 "");

@@ -162,7 +162,7 @@ final class ColumnPlanner {
                         new PartId("p" + place),
                         MarkSheet.title(sheet.columns().get(place).heading()),
                         outOf(choices.columns().get(place)).orElseThrow(),
-                        Weight.ONE))
+                        Weight.parse(choices.columns().get(place).outOf())))
                 .toList();
         return new Column(
                 found,

@@ -47,7 +47,10 @@ public record AssessmentForm(
         public static final More NONE = new More(0, "", "1", false, false, 0, "");
     }
 
-    /** @param id 0 for one not kept yet */
+    /**
+     * @param id 0 for one not kept yet
+     * @param weight one left empty is the out-of, so that the marks of the parts add up
+     */
     public record PartLine(long id, String title, String outOf, String weight) {}
 
     /**
@@ -96,7 +99,7 @@ public record AssessmentForm(
                     FormFields.toNumber(fields.text("partId", i)),
                     fields.text("partTitle", i),
                     decimal(fields.text("partOutOf", i)),
-                    fields.text("partWeight", i).isEmpty() ? "1" : decimal(fields.text("partWeight", i)));
+                    decimal(fields.text(fields.text("partWeight", i).isEmpty() ? "partOutOf" : "partWeight", i)));
             if (!line.title().isEmpty() || !line.outOf().isEmpty()) {
                 lines.add(line);
             }

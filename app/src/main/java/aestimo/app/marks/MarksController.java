@@ -119,7 +119,7 @@ class MarksController {
         model.addAttribute("margin", margin(teacher, classBook, standing, parameters));
         AssessmentForm form = (AssessmentForm) model.getAttribute("form");
         if (form != null) {
-            model.addAttribute("blankPart", new AssessmentForm.PartLine(0, "", "", "1"));
+            model.addAttribute("blankPart", new AssessmentForm.PartLine(0, "", "", ""));
             model.addAttribute("blankCeiling", new AssessmentForm.CeilingLine(List.of(), "40", "1", "70"));
             model.addAttribute("library", boundaries.library(teacher.id()));
             model.addAttribute("formEntries", form.id() == 0 ? 0 : classBook.filled(form.id()));

@@ -9,11 +9,12 @@ import aestimo.app.book.ClassRow;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.TestCluster;
 import aestimo.app.testing.Visitor;
 import aestimo.core.book.Student;
 import java.io.IOException;
-import java.io.InputStream;
 import java.net.http.HttpResponse;
+import java.nio.file.Files;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -24,9 +25,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(RunningApp.class)
 class RosterTest {
     private static byte[] sample() throws IOException {
-        try (InputStream in = RosterTest.class.getResourceAsStream("/samples/oneroster-1.2.zip")) {
-            return in.readAllBytes();
-        }
+        return Files.readAllBytes(TestCluster.home().resolve("exchange/src/test/resources/samples/oneroster-1.2.zip"));
     }
 
     private static String unescaped(String html) {
