@@ -37,11 +37,26 @@ class PicturesJourney {
             take(page, "students");
             page.fill(
                     "#pasted",
-                    "Number\tPupil\tGroup\n2301\tTallis, Bea\tNorth\n2204\tBrandt, Ilva\tNorth\n2302\tVane, Otis\tSouth");
+                    "Number\tPupil\tGroup\n2601\tTallis, Bea\tNorth\n2204\tBrandt, Ilva\tNorth\n2602\tVane, Otis\tSouth");
             page.click("text=Show how it is understood");
-            take(page, "bring-in");
+            take(page, "class-list");
             page.navigate("/years/1");
             take(page, "terms");
+            page.navigate("/classes/1/groundwork/rules");
+            take(page, "rules");
+            page.navigate("/classes/3/groundwork/assessments");
+            take(page, "assessments");
+            page.navigate("/classes/3/marks");
+            page.locator(".parts-button").nth(1).click();
+            page.keyboard().press("ArrowDown");
+            page.locator("#margin-view .strip").waitFor();
+            take(page, "marks-in-parts");
+            page.navigate("/classes/1/marks/bring-in");
+            page.setInputFiles(
+                    "#file", TestCluster.home().resolve("exchange/src/test/resources/samples/quiz-export.csv"));
+            page.click("text=Look at it");
+            page.locator(".is-preview").waitFor();
+            take(page, "bring-in");
         }
         try (Visit visit = new Visit(SERVER, 390, 844)) {
             visit.signIn("marin", "tidewater-lane");
