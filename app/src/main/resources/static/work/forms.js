@@ -24,6 +24,16 @@ document.addEventListener("alpine:init", () => {
     count() {},
   };
   Alpine.data("rows", () => ({ ...rows }));
+  Alpine.data("gone", () => ({
+    shown: false,
+    toggle() {
+      this.shown = !this.shown;
+    },
+    words() {
+      const count = this.$refs.gone.dataset.count;
+      return this.shown ? "Hide those who left" : `Show ${count} who left`;
+    },
+  }));
   Alpine.data("missing", () => ({
     counts: true,
     init() {

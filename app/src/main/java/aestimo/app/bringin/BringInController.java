@@ -151,7 +151,7 @@ class BringInController {
                     .filter(line -> line.fate() == BringInPlan.Fate.STRANGER)
                     .forEach(line -> students.put(line.row().line(), Choices.ADD));
         }
-        return new Choices(read.columns(), students);
+        return new Choices(read.columns(), students, read.byOrder());
     }
 
     @PostMapping("/{bringInId}/take")

@@ -14,10 +14,16 @@ import java.util.stream.Stream;
  * What a sheet would bring, cell by cell, as it is settled so far; nothing is kept yet. Immutable.
  *
  * @param missing list names of those present of whom the sheet holds no row
+ * @param mayBeInOrder whether the sheet names nobody, but has as many rows as the class has students
  * @param warnings what to look at before bringing in, such as rows without names
  */
 public record BringInPlan(
-        MarkSheet sheet, List<Column> columns, List<Line> lines, List<String> missing, List<String> warnings) {
+        MarkSheet sheet,
+        List<Column> columns,
+        List<Line> lines,
+        List<String> missing,
+        List<String> warnings,
+        boolean mayBeInOrder) {
     /**
      * One column.
      *

@@ -136,7 +136,7 @@ public class BringInService {
                     last.empty(),
                     last.over()));
         }
-        return new Choices(columns, suggested.students());
+        return new Choices(columns, suggested.students(), false);
     }
 
     private static String headings(MarkSheet sheet) {
@@ -247,7 +247,7 @@ public class BringInService {
         mapper.saveLayout(
                 teacher,
                 headings(plan.sheet()),
-                json.writeValueAsString(new Choices(view.choices().columns(), Map.of())));
+                json.writeValueAsString(new Choices(view.choices().columns(), Map.of(), false)));
         return plan;
     }
 

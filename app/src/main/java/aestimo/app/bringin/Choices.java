@@ -11,9 +11,10 @@ import java.util.Map;
  * How the teacher settled a bring-in.
  *
  * @param columns one for each column of the sheet
+ * @param byOrder whether rows without a name or number stand in the order of the class list
  * @param students by the line's number: an enrolment's id, {@link #LEAVE} or {@link #ADD}; lines not named are as found
  */
-public record Choices(List<Column> columns, Map<Integer, String> students) {
+public record Choices(List<Column> columns, Map<Integer, String> students, boolean byOrder) {
     public static final String LEAVE = "leave";
     public static final String ADD = "add";
     private static final String NEW = "new";
@@ -86,7 +87,7 @@ public record Choices(List<Column> columns, Map<Integer, String> students) {
                 students.put((int) FormFields.toNumber(lines.get(i)), student);
             }
         }
-        return new Choices(read, students);
+        return new Choices(read, students, fields.text("byOrder").equals("true"));
     }
 
     private static ColumnRole role(String name) {
@@ -106,6 +107,6 @@ public record Choices(List<Column> columns, Map<Integer, String> students) {
     Choices withStudents(Map<Integer, String> others) {
         Map<Integer, String> all = new HashMap<>(students);
         all.putAll(others);
-        return new Choices(columns, all);
+        return new Choices(columns, all, byOrder);
     }
 }

@@ -21,6 +21,7 @@ import aestimo.exchange.marks.StudentFinder.Asked;
 import aestimo.exchange.marks.StudentFinder.Found;
 import aestimo.exchange.marks.StudentFinder.How;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -52,17 +53,45 @@ final class Planner {
 
     private BringInPlan plan() {
         List<Column> columns = ColumnPlanner.columns(classBook, sheet, choices);
+        boolean named =
+                columns.stream().anyMatch(column -> column.choice().role().isPerson());
+        List<Student> inOrder = inOrder();
+        boolean byOrder =
+                !named && choices.byOrder() && inOrder.size() == sheet.rows().size();
         List<Line> found = new ArrayList<>();
         for (Row row : sheet.rows()) {
-            found.add(line(row, columns));
+            found.add(
+                    byOrder
+                            ? matched(
+                                    row, "", known.get(ClassBook.id(inOrder.get(found.size()))), How.ORDER, "", columns)
+                            : line(row, columns));
         }
         List<Line> lines = withoutDoubles(found, columns);
-        if (columns.stream().noneMatch(column -> column.choice().role().isPerson())) {
+        if (!named) {
             warnings.add(
-                    "No column says whose the rows are. Choose the one with the names, or the numbers. Rows are never "
-                            + "matched by their order alone.");
+                    byOrder
+                            ? "The rows are taken in the order of the class list, by family name. Look whether the sheet was "
+                                    + "in that order: nothing in it says so."
+                            : "No column says whose the rows are. Choose the one with the names, or the numbers."
+                                    + (inOrder.size() == sheet.rows().size()
+                                            ? " There are as many rows as students: if they stand in the order of the class list, by family name, say so below."
+                                            : ""));
         }
-        return new BringInPlan(sheet, columns, lines, missing(lines), List.copyOf(warnings));
+        return new BringInPlan(
+                sheet,
+                columns,
+                lines,
+                missing(lines),
+                List.copyOf(warnings),
+                !named && inOrder.size() == sheet.rows().size());
+    }
+
+    /** Those in the class today, as a list of names has them. */
+    private List<Student> inOrder() {
+        return classBook.book().students().stream()
+                .filter(student -> student.isEnrolledOn(classBook.book().today()))
+                .sorted(Comparator.comparing(Student::listName, String.CASE_INSENSITIVE_ORDER))
+                .toList();
     }
 
     private String said(Row row, ColumnRole role) {

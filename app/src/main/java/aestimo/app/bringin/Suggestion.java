@@ -63,7 +63,7 @@ final class Suggestion {
         if (classBook.book().students().isEmpty()) {
             sheet.rows().forEach(row -> students.put(row.line(), Choices.ADD));
         }
-        return new Choices(columns, students);
+        return new Choices(columns, students, false);
     }
 
     /** The latest day the sheet itself names. */

@@ -25,20 +25,21 @@ public class ChangeService {
         this.clock = clock;
     }
 
-    /** Records the alteration of one entry, asked for by one request of a browser. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void recordEntry(TeacherId teacher, long classId, CellId cell, String was, String became, UUID request) {
-        mapper.insert(teacher, classId, cell, new Change(now(), "entry", was, became, "typed"), request);
-    }
-
     /**
-     * Records the alteration of one entry that came another way than by typing.
+     * Records the alteration of one entry, asked for by one request of a browser.
      *
-     * @param how in a few words, such as “out-of changed”
+     * @param how in a word, such as “typed”
      */
     @Transactional(propagation = Propagation.MANDATORY)
+    public void recordEntry(
+            TeacherId teacher, long classId, CellId cell, String was, String became, String how, UUID request) {
+        mapper.insert(teacher, classId, cell, new Change(now(), "entry", was, became, how), request);
+    }
+
+    /** Records the alteration of one entry that came another way, such as “out-of changed”. */
+    @Transactional(propagation = Propagation.MANDATORY)
     public void recordEntry(TeacherId teacher, long classId, CellId cell, String was, String became, String how) {
-        mapper.insert(teacher, classId, cell, new Change(now(), "entry", was, became, how), null);
+        recordEntry(teacher, classId, cell, was, became, how, null);
     }
 
     /** Records an alteration of the groundwork; nothing where nothing was altered. */

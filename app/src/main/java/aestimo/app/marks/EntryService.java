@@ -66,12 +66,7 @@ public class EntryService {
      */
     @Transactional
     public Applied apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
-        if (typed.size() > MOST_AT_ONCE) {
-            throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was kept.");
-        }
-        if (typed.stream().anyMatch(entry -> entry == null || entry.id() == null || entry.text() == null)) {
-            throw new FormException("An entry came without its id or its words. None was kept.");
-        }
+        check(typed);
         ClassBook classBook = books.open(teacher, classId);
         Map<TypedEntry, Outcome> outcomes = new HashMap<>();
         boolean behind = false;
@@ -92,6 +87,29 @@ public class EntryService {
         }
         return new Applied(
                 typed.stream().map(outcomes::get).toList(), behind ? books.open(teacher, classId) : classBook);
+    }
+
+    /**
+     * The class as it would be with typed entries, whatever stands there; keeps nothing.
+     *
+     * @throws FormException when there are too many, or one is too long to be an entry
+     */
+    ClassBook tried(ClassBook classBook, List<TypedEntry> typed) {
+        check(typed);
+        ClassBook tried = classBook;
+        for (TypedEntry entry : typed) {
+            tried = tried.with(entry.cell(), understand(entry, tried), entry.base() + 1);
+        }
+        return tried;
+    }
+
+    private static void check(List<TypedEntry> typed) {
+        if (typed.size() > MOST_AT_ONCE) {
+            throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was kept.");
+        }
+        if (typed.stream().anyMatch(entry -> entry == null || entry.id() == null || entry.text() == null)) {
+            throw new FormException("An entry came without its id or its words. None was kept.");
+        }
     }
 
     private static Entry understand(TypedEntry typed, ClassBook classBook) {
@@ -119,7 +137,8 @@ public class EntryService {
             // Another delivery of this very request may have come first and only now be done.
             return changes.isApplied(teacher, typed.id()) ? Outcome.DELIVERED_BEFORE : Outcome.ALTERED_ELSEWHERE;
         }
-        changes.recordEntry(teacher, classId, typed.cell(), before.toString(), entry.toString(), typed.id());
+        changes.recordEntry(
+                teacher, classId, typed.cell(), before.toString(), entry.toString(), typed.way(), typed.id());
         return Outcome.WRITTEN;
     }
 }

@@ -12,7 +12,6 @@ import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Assessment;
-import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Standing;
 import aestimo.exchange.table.CsvTable;
 import aestimo.exchange.table.Table;
@@ -22,35 +21,26 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
-import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpStatus;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** The marks sheet of a class, its margin, its assessments, and the entries typed into it. */
+/** The marks sheet of a class, its margin, and its assessments. */
 @Controller
 @RequestMapping("/classes/{classId}")
 class MarksController {
     private final BookService books;
     private final FrameService frames;
-    private final EntryService entries;
     private final AssessmentService assessments;
     private final PieceCopyService copies;
     private final BoundaryService boundaries;
@@ -60,7 +50,6 @@ class MarksController {
     MarksController(
             BookService books,
             FrameService frames,
-            EntryService entries,
             AssessmentService assessments,
             PieceCopyService copies,
             BoundaryService boundaries,
@@ -68,7 +57,6 @@ class MarksController {
             Clock clock) {
         this.books = books;
         this.frames = frames;
-        this.entries = entries;
         this.assessments = assessments;
         this.copies = copies;
         this.boundaries = boundaries;
@@ -157,50 +145,6 @@ class MarksController {
         model.addAttribute(
                 "margin", margin(teacher, classBook, Standing.of(classBook.book(), span.span()), parameters));
         return "marks/margin :: view";
-    }
-
-    @PutMapping("/entries")
-    @ResponseBody
-    SaveAnswer save(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            @RequestBody List<TypedEntry> typed) {
-        EntryService.Applied applied = entries.apply(teacher.id(), classId, typed);
-        ClassBook classBook = applied.classBook();
-        Standing standing = Standing.of(
-                classBook.book(), SpanChoice.read(parameters, classBook.book()).span());
-        List<SaveAnswer.Kept> kept = new ArrayList<>();
-        for (int i = 0; i < typed.size(); i++) {
-            TypedEntry entry = typed.get(i);
-            Assessment assessment = classBook.assessment(entry.assessment());
-            kept.add(new SaveAnswer.Kept(
-                    entry.id(),
-                    applied.outcomes().get(i).isKept(),
-                    CellView.of(classBook, entry.cell()),
-                    assessment.hasParts()
-                            ? SheetView.made(standing, classBook.student(entry.student()), assessment)
-                            : null));
-        }
-        List<SheetView.Figures> rows = typed.stream()
-                .map(TypedEntry::student)
-                .distinct()
-                .map(student ->
-                        SheetView.figures(standing.of(classBook.student(student).id())))
-                .toList();
-        return new SaveAnswer(
-                kept,
-                rows,
-                SheetView.foot(standing),
-                LooseEnds.of(classBook.book()).size(),
-                classBook.book().countFilled(),
-                Days.clock(OffsetDateTime.now(clock)));
-    }
-
-    /** Entries that can never be kept are said so, in words; the browser keeps what was typed. */
-    @ExceptionHandler(FormException.class)
-    ResponseEntity<Map<String, List<String>>> refused(FormException refused) {
-        return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT).body(Map.of("problems", refused.problems()));
     }
 
     @PostMapping("/assessments")

@@ -2,6 +2,7 @@ package aestimo.app.marks;
 
 import aestimo.app.book.CellId;
 import com.fasterxml.jackson.annotation.JsonIgnore;
+import java.util.Set;
 import java.util.UUID;
 
 /**
@@ -11,11 +12,25 @@ import java.util.UUID;
  * @param part 0 for a piece without parts
  * @param base the version the cell had when it was typed into; 0 for a cell never touched
  * @param text as typed
+ * @param how typed, filled, pasted, undone or redone; null: typed
  */
-public record TypedEntry(UUID id, long assessment, long student, long part, int base, String text) {
-    /** For a piece without parts. */
+public record TypedEntry(UUID id, long assessment, long student, long part, int base, String text, String how) {
+    private static final Set<String> WAYS = Set.of("typed", "filled", "pasted", "undone", "redone");
+
+    /** Typed into a cell. */
+    public TypedEntry(UUID id, long assessment, long student, long part, int base, String text) {
+        this(id, assessment, student, part, base, text, "typed");
+    }
+
+    /** How it came: {@code typed} where the browser says nothing known. */
+    @JsonIgnore
+    String way() {
+        return how != null && WAYS.contains(how) ? how : "typed";
+    }
+
+    /** Typed into a cell of a piece without parts. */
     public TypedEntry(UUID id, long assessment, long student, int base, String text) {
-        this(id, assessment, student, 0, base, text);
+        this(id, assessment, student, 0, base, text, "typed");
     }
 
     @JsonIgnore

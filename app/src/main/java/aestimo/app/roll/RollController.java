@@ -12,6 +12,8 @@ import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.IOException;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -38,12 +40,14 @@ class RollController {
     private final StudentService students;
     private final BookService books;
     private final FrameService frames;
+    private final Clock clock;
 
-    RollController(RollService roll, StudentService students, BookService books, FrameService frames) {
+    RollController(RollService roll, StudentService students, BookService books, FrameService frames, Clock clock) {
         this.roll = roll;
         this.students = students;
         this.books = books;
         this.frames = frames;
+        this.clock = clock;
     }
 
     @GetMapping
@@ -79,8 +83,15 @@ class RollController {
         return back(classId, model);
     }
 
-    private static String page(List<RollLine> lines, Model model) {
+    private String page(List<RollLine> lines, Model model) {
+        String today = LocalDate.now(clock).toString();
         model.addAttribute("lines", lines);
+        model.addAttribute("today", today);
+        model.addAttribute(
+                "gone",
+                lines.stream()
+                        .filter(line -> !line.left().isEmpty() && line.left().compareTo(today) < 0)
+                        .count());
         model.addAttribute(
                 "sets",
                 lines.stream()

@@ -61,6 +61,9 @@ class BringInTest {
                 .matcher(form);
         while (field.find()) {
             if (field.group(1) != null) {
+                if (field.group().contains("checkbox") && !field.group().contains("checked")) {
+                    continue;
+                }
                 fields.add(field.group(1));
                 fields.add(field.group(2) == null ? "" : field.group(2));
             } else {
@@ -232,6 +235,18 @@ class BringInTest {
     }
 
     @Test
+    void rowsWithoutNamesGoByTheClassListOnlyWhenTheTeacherSaysSo() {
+        String bare = start("12\n13\n-\n15\n");
+        assertThat(visitor.get(bare).body()).contains("There are as many rows as students");
+        send(bare, "settle", "outOf0", "20", "title0", "Essay", "byOrder", "true");
+        assertThat(visitor.get(bare).body()).contains("nothing in it says so.", "Brandt, Ilva", "Bring in 3 marks");
+        assertThat(take(bare)).contains("3 marks are brought in");
+        assertThat(entry("Brandt", "Essay")).isEqualTo("12");
+        assertThat(entry("Quill", "Essay")).isEmpty();
+        assertThat(entry("Voss", "Essay")).isEqualTo("15");
+    }
+
+    @Test
     void questionsBecomePartsAndPartsThatStandTakeMarks() {
         String quiz = start("Name\tQ1 /5\tQ2 /10\tTotal\nIlva Brandt\t4\t9\t13\nKofi Osei\t6\tabs\t6\n");
         assertThat(visitor.get(quiz).body())
@@ -261,7 +276,7 @@ class BringInTest {
         assertThat(take(noOutOf, "outOf1", "10", "date1", "2027-08-01")).contains("1 Aug 2027 lies in no term.");
         assertThat(own.<Integer>read(book -> book.book().assessments().size())).isEqualTo(1);
         String nameless = start("12\t13\n14\t15\n");
-        assertThat(visitor.get(nameless).body()).contains("Rows are never matched by their order alone.");
+        assertThat(visitor.get(nameless).body()).contains("No column says whose the rows are.");
         assertThat(take(nameless, "outOf0", "20", "outOf1", "20")).contains("There is nothing to bring in");
         assertThat(visitor.get(location(visitor.post(nameless + "/leave"))).body())
                 .contains("It is left. Nothing was changed.");

@@ -71,7 +71,9 @@ public final class StudentFinder {
         CLOSE("name is close"),
         /** Two signs of the row, or two students, speak against each other; to be settled. */
         UNCLEAR("unclear"),
-        NOBODY("");
+        NOBODY(""),
+        /** By the place of the row in the list, which the teacher said is the class's. */
+        ORDER("order");
 
         private final String words;
 

@@ -1,0 +1,141 @@
+package aestimo.app.marks;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.Days;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.groundwork.WouldMove;
+import aestimo.app.web.FormException;
+import aestimo.core.book.Assessment;
+import aestimo.core.looseend.LooseEnds;
+import aestimo.core.result.Standing;
+import aestimo.core.typed.EntryText;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+
+/** The entries typed into the sheet, for its script: kept, or looked at before many are kept at once. */
+@Controller
+@RequestMapping("/classes/{classId}/entries")
+class EntriesController {
+    private static final int MOST_NAMED = 5;
+
+    private final BookService books;
+    private final EntryService entries;
+    private final Clock clock;
+
+    EntriesController(BookService books, EntryService entries, Clock clock) {
+        this.books = books;
+        this.entries = entries;
+        this.clock = clock;
+    }
+
+    @PutMapping
+    @ResponseBody
+    SaveAnswer save(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            @RequestBody List<TypedEntry> typed) {
+        EntryService.Applied applied = entries.apply(teacher.id(), classId, typed);
+        ClassBook classBook = applied.classBook();
+        Standing standing = Standing.of(
+                classBook.book(), SpanChoice.read(parameters, classBook.book()).span());
+        List<SaveAnswer.Kept> kept = new ArrayList<>();
+        for (int i = 0; i < typed.size(); i++) {
+            TypedEntry entry = typed.get(i);
+            Assessment assessment = classBook.assessment(entry.assessment());
+            kept.add(new SaveAnswer.Kept(
+                    entry.id(),
+                    applied.outcomes().get(i).isKept(),
+                    CellView.of(classBook, entry.cell()),
+                    assessment.hasParts()
+                            ? SheetView.made(standing, classBook.student(entry.student()), assessment)
+                            : null));
+        }
+        List<SheetView.Figures> rows = typed.stream()
+                .map(TypedEntry::student)
+                .distinct()
+                .map(student ->
+                        SheetView.figures(standing.of(classBook.student(student).id())))
+                .toList();
+        return new SaveAnswer(
+                kept,
+                rows,
+                SheetView.foot(standing),
+                LooseEnds.of(classBook.book()).size(),
+                classBook.book().countFilled(),
+                Days.clock(OffsetDateTime.now(clock)));
+    }
+
+    /** Entries that can never be kept are said so, in words; the browser keeps what was typed. */
+    @ExceptionHandler(FormException.class)
+    ResponseEntity<Map<String, List<String>>> refused(FormException refused) {
+        return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT).body(Map.of("problems", refused.problems()));
+    }
+
+    /**
+     * What many entries at once would do.
+     *
+     * @param over how many cells that hold something would hold something else
+     * @param doubts those that would be in doubt, with the reason; the first few
+     * @param moves whose grade would change, such as “Hollis, Kwame 5 → 6”; the first few
+     * @param words how many grades stay and results move
+     */
+    record Look(int cells, int over, int inDoubt, List<String> doubts, List<String> moves, String words) {}
+
+    @PostMapping("/look")
+    @ResponseBody
+    Look look(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            @RequestBody List<TypedEntry> typed) {
+        ClassBook before = books.open(teacher.id(), classId);
+        ClassBook after = entries.tried(before, typed);
+        int over = 0;
+        List<String> doubts = new ArrayList<>();
+        for (TypedEntry entry : typed) {
+            boolean stands = !before.entry(entry.cell()).isNothing();
+            over += stands && !before.entry(entry.cell()).equals(after.entry(entry.cell())) ? 1 : 0;
+            Assessment assessment = after.assessment(entry.assessment());
+            String reason = EntryText.reasonForDoubt(
+                    after.entry(entry.cell()),
+                    assessment,
+                    after.part(entry.cell()),
+                    after.book().boundaries());
+            if (!reason.isEmpty()) {
+                doubts.add(after.student(entry.student()).listName() + ", " + assessment.title() + ": " + reason);
+            }
+        }
+        WouldMove move = WouldMove.between(
+                before.book(),
+                after.book(),
+                SpanChoice.read(parameters, before.book()).span());
+        return new Look(
+                typed.size(),
+                over,
+                doubts.size(),
+                doubts.stream().limit(MOST_NAMED).toList(),
+                move.grades().stream()
+                        .limit(MOST_NAMED)
+                        .map(own -> own.student() + " " + own.from() + " → " + own.to())
+                        .toList(),
+                move.words());
+    }
+}
