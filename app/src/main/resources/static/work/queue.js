@@ -28,13 +28,14 @@ aestimo.Queue = class {
     return this.items;
   }
 
-  put(assessment, student, part, base, text) {
+  put(assessment, student, part, base, text, how = "typed") {
     const earlier = this.items.filter((it) => it.assessment === assessment && it.student === student && it.part === part);
     for (const it of earlier) if (!it.out) { base = it.base; this.drop(it); }
-    const item = { id: this.newId(), assessment, student, part, base, text, at: Date.now() };
+    const item = { id: this.newId(), assessment, student, part, base, text, how, at: Date.now() };
     this.items.push(item);
     this.keep(item);
     this.flush();
+    return item.id;
   }
 
   /** A random id. crypto.randomUUID is there on secure pages alone, and a school's own address may be none. */
@@ -78,7 +79,7 @@ aestimo.Queue = class {
     this.tell(this.pause ? "trying" : "sending");
     let again = true;
     try {
-      const response = await this.send(batch.map(({ id, assessment, student, part, base, text }) => ({ id, assessment, student, part, base, text })));
+      const response = await this.send(batch.map(({ id, assessment, student, part = 0, base, text, how }) => ({ id, assessment, student, part, base, text, how })));
       if (response.ok) {
         this.answered(await response.json(), batch);
         this.pause = 0;
@@ -136,7 +137,7 @@ aestimo.Queue = class {
   /** The teacher decided: what stands there stays, or what was typed goes over it. */
   settle(item, takeTyped) {
     this.drop(item);
-    if (takeTyped) this.put(item.assessment, item.student, item.part, item.there ? item.there.version : item.base, item.text);
+    if (takeTyped) this.put(item.assessment, item.student, item.part, item.there ? item.there.version : item.base, item.text, item.how);
     else this.flush();
   }
 };

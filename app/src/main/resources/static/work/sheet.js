@@ -151,10 +151,44 @@ aestimo.sheet = (table) => {
     const before = cell.dataset.t ?? cell.textContent;
     if (text.trim() !== before.trim() || cell.classList.contains("is-sending")) type(cell, text);
   };
-  const type = (cell, text) => {
-    const { assessment, student, part } = ids(cell);
+  const typedOf = (cell) => cell.dataset.t ?? cell.textContent;
+  /** Puts a text into a cell; what it was and became, for going back. */
+  const put = (cell, text, how) => {
+    const at = ids(cell);
+    const from = typedOf(cell);
     dress(cell, text);
-    queue.put(assessment, student, part, Number(cell.dataset.v ?? 0), text);
+    const id = queue.put(at.assessment, at.student, at.part, Number(cell.dataset.v ?? 0), text, how);
+    return { id, ...at, from, to: text };
+  };
+  const type = (cell, text) => steps.push([put(cell, text, "typed")]);
+  const putAll = (list, how) => { if (list.length) steps.push(list.map(({ cell, text }) => put(cell, text, how))); };
+
+  // Going back and forth. A step that something else was put over meanwhile is left alone.
+  const steps = new aestimo.Steps(`aestimo.steps.${teacher}.${table.dataset.class}`);
+  const told = document.getElementById("told");
+  const say = (words, ...buttons) => {
+    told.replaceChildren();
+    if (!words) return;
+    const notice = document.createElement("p");
+    notice.className = "notice is-near";
+    const text = document.createElement("span");
+    text.textContent = words;
+    notice.append(text, ...buttons);
+    told.append(notice);
+  };
+  const replay = (step, how) => {
+    if (!step) return say(how === "undone" ? "There is no step to go back on." : "There is no step to go forth again.");
+    const cells = step.map((it) => ({ it, cell: cellOf(it.assessment, it.student, it.part) }));
+    steps.move(how === "undone" ? -1 : 1);
+    const lost = cells.find(({ it, cell }) => !cell || typedOf(cell) !== (how === "undone" ? it.to : it.from));
+    if (lost) return say(lost.cell ? `${nameOf(lost.cell)}, ${titleOf(lost.cell)} was altered since, so that step is left as it is.` : "That step lies outside this span. Choose its span, then go back on it.");
+    say("");
+    for (const { it, cell } of cells) {
+      dress(cell, how === "undone" ? it.from : it.to);
+      it.id = queue.put(it.assessment, it.student, it.part, Number(cell.dataset.v ?? 0), how === "undone" ? it.from : it.to, how);
+    }
+    const { row, column } = place(cells[0].cell);
+    choose(row, column);
   };
   /** As typed, until the server has answered how it was understood. */
   const dress = (cell, text) => {
@@ -183,6 +217,7 @@ aestimo.sheet = (table) => {
     for (const kept of answer.entries) {
       const { assessment, student, part } = kept.cell;
       const cell = cellOf(assessment, student, part);
+      if (kept.kept) steps.understood(kept.id, kept.cell.typed);
       const later = queue.items.some((it) => !it.stopped && it.assessment === assessment && it.student === student && it.part === part);
       if (!cell) continue;
       if (kept.made) undress(cellOf(assessment, student, 0), kept.made);
@@ -265,6 +300,137 @@ aestimo.sheet = (table) => {
     onState: state,
   });
 
+  // Blocks: from the cell where it began to the one chosen now.
+  let began = null;
+  const block = () => {
+    const from = began ?? at;
+    const columns = [];
+    for (let i = Math.min(from.column, at.column); i <= Math.max(from.column, at.column); i++) if (!pieces[i].hidden) columns.push(i);
+    const lines = [];
+    for (let i = Math.min(from.row, at.row); i <= Math.max(from.row, at.row); i++) lines.push(i);
+    return { lines, columns };
+  };
+  const showBlock = () => {
+    for (const it of table.querySelectorAll(".is-picked")) it.classList.remove("is-picked");
+    if (!began) return;
+    const { lines, columns } = block();
+    for (const line of lines) for (const column of columns) cells[line][column].classList.add("is-picked");
+  };
+  const endBlock = () => { if (began) { began = null; showBlock(); } };
+  const extend = (by) => {
+    began ??= { ...at };
+    choose(at.row + by[0], by[1] ? shown(at.column, by[1]) : at.column);
+    showBlock();
+  };
+  const request = ({ cell, text }, how) => ({ id: queue.newId(), ...ids(cell), base: Number(cell.dataset.v ?? 0), text, how });
+  const look = async (list, how) => {
+    const response = await fetch(`${base}/entries/look?${query}`, { method: "POST", headers: { "Content-Type": "application/json", "X-CSRF-TOKEN": csrf, "X-Aestimo": "entries" }, body: JSON.stringify(list.map((it) => request(it, how))) });
+    const answer = await response.json();
+    if (!response.ok) throw new Error(answer.problems?.join(" ") ?? "It could not be looked at.");
+    return answer;
+  };
+  const wordsOf = ({ cells: count, over, inDoubt, doubts, moves: grades, words }) => [
+    count === 1 ? "1 entry." : `${count} entries.`,
+    over ? `${over} ${over === 1 ? "stands" : "stand"} there already and would be altered.` : "",
+    inDoubt ? `${inDoubt} would be in doubt: ${doubts.join(" ")}` : "",
+    grades.length ? `${grades.join("; ")}.` : "", words].filter((it) => it).join(" ");
+  const back = () => {
+    say("");
+    cells[at.row][at.column].focus();
+  };
+  const paste = async (text) => {
+    const list = [];
+    let outside = 0;
+    const columns = [];
+    for (let i = at.column; i < pieces.length; i++) if (!pieces[i].hidden) columns.push(i);
+    aestimo.block.rows(text).forEach((row, down) => row.forEach((value, right) => {
+      const cell = cells[at.row + down]?.[columns[right]];
+      if (!cell) outside++;
+      else if (!isMade(columns[right]) && value !== typedOf(cell)) list.push({ cell, text: value });
+    }));
+    if (!list.length) return say("There is nothing new in what was pasted.");
+    try {
+      const answer = await look(list, "pasted");
+      if (!answer.inDoubt && !answer.over && !outside) return putAll(list, "pasted");
+      const more = outside ? ` ${outside} lie beyond the sheet and are left out.` : "";
+      say(wordsOf(answer) + more, button("Paste them", () => { back(); putAll(list, "pasted"); }), button("Leave it", back));
+    } catch (refused) { say(refused.message); }
+  };
+  const onCells = (event) => event.target.closest?.("td.cell") && !open;
+  document.addEventListener("copy", (event) => {
+    if (!onCells(event)) return;
+    const { lines, columns } = block();
+    const rows_ = lines.map((line) => columns.map((column) => typedOf(cells[line][column])));
+    event.clipboardData.setData("text/plain", aestimo.block.text(rows_));
+    event.clipboardData.setData("text/html", aestimo.block.html(rows_));
+    event.preventDefault();
+    say("");
+  });
+  document.addEventListener("paste", (event) => {
+    if (!onCells(event)) return;
+    event.preventDefault();
+    paste(event.clipboardData.getData("text/plain"));
+  });
+
+  // Filling a column; what it would do is said before.
+  const fill = document.getElementById("fill");
+  const filling = () => {
+    const where = fill.querySelector("[name=where]:checked").value;
+    const text = fill.querySelector("[name=with]").value;
+    const lines = where === "chosen" ? block().lines : rows.map((_, i) => i);
+    return lines.map((line) => ({ cell: cells[line][at.column], text }))
+      .filter(({ cell }) => !cell.classList.contains("is-not-meant") && (where !== "blank" || typedOf(cell) === "") && typedOf(cell) !== text);
+  };
+  const lookAtFill = async () => {
+    const words = document.getElementById("fill-words");
+    document.getElementById("fill-title").textContent = pieces[at.column].querySelector("a, .part-title").textContent;
+    const list = isMade(at.column) ? [] : filling();
+    fill.querySelector("[type=submit]").disabled = !list.length;
+    if (!list.length) { words.textContent = isMade(at.column) ? "This column shows what the parts make. Open them, and choose one." : "Nothing would change."; return; }
+    try { words.textContent = wordsOf(await look(list, "filled")); } catch (refused) { words.textContent = refused.message; }
+  };
+  if (fill) {
+    fill.addEventListener("toggle", () => { if (fill.open) lookAtFill(); });
+    fill.addEventListener("input", lookAtFill);
+    for (const quick of fill.querySelectorAll("[data-with]")) quick.addEventListener("click", () => {
+      const full = pieces[at.column].dataset.full ?? "";
+      fill.querySelector("[name=with]").value = quick.dataset.with === "full" ? full : quick.dataset.with;
+      lookAtFill();
+    });
+    fill.querySelector("form").addEventListener("submit", (event) => {
+      event.preventDefault();
+      putAll(filling(), "filled");
+      fill.open = false;
+      endBlock();
+      cells[at.row][at.column].focus();
+    });
+  }
+
+  // Finding a student; in pile order Enter goes back to finding.
+  const find = document.getElementById("find");
+  const pile = document.getElementById("pile");
+  const plain = (text) => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
+  const found = (text) => {
+    const wanted = plain(text.trim());
+    if (!wanted) return -1;
+    const number = rows.findIndex((row) => row.dataset.n === wanted);
+    return number >= 0 ? number : rows.findIndex((row) => plain(row.querySelector(".name").textContent).split(/[\s,]+/).some((word) => word.startsWith(wanted)));
+  };
+  find?.addEventListener("input", () => {
+    const row = found(find.value);
+    find.classList.toggle("is-danger", row < 0 && find.value.trim() !== "");
+    if (row >= 0) { choose(row, at.column, { focus: false }); reveal(cells[row][at.column]); }
+  });
+  find?.addEventListener("keydown", (event) => {
+    if (event.key !== "Enter" && event.key !== "Escape") return;
+    event.preventDefault();
+    if (event.key === "Enter" && found(find.value) < 0) return;
+    find.value = "";
+    find.classList.remove("is-danger");
+    choose(at.row, at.column);
+  });
+  const down = (event) => (pile?.checked && event.key === "Enter" ? find.focus() : move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]));
+
   // Keys.
   const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], Enter: [1, 0] };
   const move = (by) => choose(at.row + by[0], by[1] ? shown(at.column, by[1]) : at.column);
@@ -299,13 +465,31 @@ aestimo.sheet = (table) => {
         if (!tab(event)) return;
       } else if (moves[event.key]) {
         commit();
-        move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]);
+        down(event);
       } else return;
       event.preventDefault();
       return;
     }
     const cell = event.target.closest("td.cell");
-    if (!cell || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!cell || event.altKey) return;
+    if (event.ctrlKey || event.metaKey) {
+      const key = event.key.toLowerCase();
+      if (key === "z" && !event.shiftKey) replay(steps.back(), "undone");
+      else if (key === "y" || key === "z") replay(steps.forth(), "redone");
+      else if (key === "d" && at.row > 0 && !isMade(at.column)) {
+        const above = typedOf(cells[at.row - 1][at.column]);
+        if (above !== typedOf(cell)) type(cell, above);
+        move([1, 0]);
+      } else return;
+      event.preventDefault();
+      return;
+    }
+    if (event.shiftKey && event.key.startsWith("Arrow")) {
+      extend(moves[event.key]);
+      event.preventDefault();
+      return;
+    }
+    if (event.key !== "Shift") endBlock();
     if (event.key === "Tab") {
       if (tab(event)) event.preventDefault();
       return;
@@ -313,7 +497,8 @@ aestimo.sheet = (table) => {
     const types = event.key.length === 1 && /[\p{L}\p{N}.,+\-−%✓✗]/u.test(event.key);
     if (isMade(at.column) && (types || event.key === "F2" || (event.key === "Enter" && !event.shiftKey))) openParts(at.column);
     else if (event.key === "Escape" && pieces[at.column].dataset.p) closeParts(at.column);
-    else if (moves[event.key]) move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]);
+    else if (moves[event.key]) down(event);
+    else if (event.key === "/" && find) find.focus();
     else if (event.key === "Home") choose(at.row, shown(-1, 1));
     else if (event.key === "End") choose(at.row, pieces.length - 1);
     else if (event.key === "PageUp") choose(at.row - 10, at.column);
@@ -331,7 +516,14 @@ aestimo.sheet = (table) => {
     event.preventDefault();
     if (open) commit();
     const { row, column } = place(cell);
+    if (event.shiftKey) {
+      began ??= { ...at };
+      choose(row, column);
+      return showBlock();
+    }
+    endBlock();
     choose(row, column);
+    if (fill?.open) lookAtFill();
     if (isMade(column)) return;
     if (matchMedia("(max-width: 719px)").matches) {
       edit(cell, cell.dataset.t ?? cell.textContent, true);

@@ -21,7 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class EntryService {
-    static final int MOST_AT_ONCE = 500;
+    static final int MOST_AT_ONCE = 3_000;
     static final int LONGEST_TEXT = 200;
 
     private final BookService books;

@@ -32,6 +32,7 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
      *
      * @param part 0 for the whole piece
      * @param parts how many parts stand before the column of what they make; 0 otherwise
+     * @param full the full mark; null where marks are not typed
      * @param kind of the piece, such as {@code marks}
      */
     record Column(
@@ -40,6 +41,7 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
             int parts,
             String title,
             String small,
+            String full,
             String kind,
             boolean first,
             CategoryLook look) {
@@ -68,7 +70,12 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
     }
 
     /** One student. */
-    record Row(long student, String name, boolean present, Figures figures, List<CellView> cells) {}
+    record Row(long student, String number, String name, boolean present, Figures figures, List<CellView> cells) {
+        /** Null leaves the attribute out. */
+        public String numberAttribute() {
+            return number.isEmpty() ? null : number;
+        }
+    }
 
     /** Result and grade, as shown; empty texts where there are none. */
     record Figures(long student, String result, String grade) {}
@@ -128,6 +135,7 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
                     0,
                     part.title(),
                     small,
+                    piece.kind() == AssessmentKind.MARKS ? part.outOf().toString() : null,
                     kind,
                     first && columns.isEmpty(),
                     look));
@@ -144,6 +152,7 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
                 piece.parts().size(),
                 piece.title(),
                 piece.hasParts() ? Days.brief(piece.date()) : of + " · " + Days.brief(piece.date()),
+                piece.kind() == AssessmentKind.MARKS ? piece.outOf().toString() : null,
                 kind,
                 first && columns.isEmpty(),
                 look));
@@ -171,6 +180,7 @@ record SheetView(List<Group> groups, List<Column> columns, List<Row> rows, Foot 
         Student student = own.student();
         return new Row(
                 ClassBook.id(student),
+                student.number(),
                 student.listName(),
                 own.present(),
                 figures(own),

@@ -1,0 +1,59 @@
+"use strict";
+// The last hundred steps of one tab, to go back on and forth again, also after a reload. A step is what was put into
+// cells at once: typed into one, pasted into a block, filled into a column.
+aestimo.Steps = class {
+  static MOST = 100;
+
+  /** key: in the tab's storage, one for each teacher and class. */
+  constructor(key) {
+    this.key = key;
+    this.list = [];
+    this.at = 0;
+    try { Object.assign(this, JSON.parse(sessionStorage.getItem(key) ?? "{}")); } catch { /* begin anew */ }
+  }
+
+  keep() {
+    try { sessionStorage.setItem(this.key, JSON.stringify({ list: this.list, at: this.at })); } catch { /* steps end with the page then */ }
+  }
+
+  /** cells: [{ id, assessment, student, part, from, to }], in the words that would be typed. */
+  push(cells) {
+    this.list.length = this.at;
+    this.list.push(cells);
+    if (this.list.length > aestimo.Steps.MOST) this.list.shift();
+    this.at = this.list.length;
+    this.keep();
+  }
+
+  /** How the server understood what a request put there. */
+  understood(id, typed) {
+    this.list.forEach((cells, i) => {
+      // Behind the place it stands at, a step was gone back on: what it put there is what stood before.
+      for (const cell of cells) if (cell.id === id) cell[i < this.at ? "to" : "from"] = typed;
+    });
+    this.keep();
+  }
+
+  back() { return this.list[this.at - 1]; }
+
+  forth() { return this.list[this.at]; }
+
+  move(by) {
+    this.at += by;
+    this.keep();
+  }
+};
+
+// A block of cells as spreadsheets copy them: tabs between cells, a line for each row.
+aestimo.block = {
+  text: (rows) => rows.map((row) => row.map((it) => it.replace(/[\t\r\n]+/g, " ")).join("\t")).join("\n"),
+  html: (rows) => {
+    const table = document.createElement("table");
+    for (const row of rows) {
+      const line = table.insertRow();
+      for (const it of row) line.insertCell().textContent = it;
+    }
+    return table.outerHTML;
+  },
+  rows: (text) => text.replace(/\r\n?/g, "\n").replace(/\n$/, "").split("\n").map((line) => line.split("\t").map((it) => it.trim())),
+};
