@@ -116,7 +116,11 @@ aestimo.sheet = (table) => {
       const { assessment, student, part } = ids(cells[at.row][at.column]);
       try {
         const response = await fetch(`${base}/margin?${query}&student=${student}&assessment=${assessment}&part=${part}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
-        if (response.ok) view.innerHTML = await response.text();
+        if (response.ok) {
+          if (view.contains(document.activeElement)) document.activeElement.blur();
+          view.innerHTML = await response.text();
+          remarks.take();
+        }
       } catch { /* moved on, or no connection: the saved line tells of that */ }
     }, 120);
   };
@@ -204,6 +208,7 @@ aestimo.sheet = (table) => {
     cell.classList.remove("is-sending");
     cell.classList.add(`is-${view.kind}`);
     cell.classList.toggle("is-not-meant", !view.meant);
+    cell.classList.toggle("is-noted", view.noted);
     cell.dataset.v = view.version;
     if (view.typed !== view.shown) cell.dataset.t = view.typed;
     if (view.late) cell.dataset.late = "";
@@ -406,6 +411,18 @@ aestimo.sheet = (table) => {
     });
   }
 
+  // Notes and memos, in the margin.
+  const marginView = document.getElementById("margin-view");
+  const remarks = aestimo.remarks({
+    view: marginView ?? document.createElement("div"), base, csrf, key: `aestimo.remark.${teacher}.${table.dataset.class}.`,
+    onKept: (assessment, student, part, is) => cellOf(assessment, student, part)?.classList.toggle("is-noted", is),
+  });
+  marginView?.addEventListener("keydown", (event) => {
+    if (event.key !== "Escape" || !event.target.closest(".remarks")) return;
+    event.target.blur();
+    cells[at.row][at.column].focus();
+  });
+
   // Finding a student; in pile order Enter goes back to finding.
   const find = document.getElementById("find");
   const pile = document.getElementById("pile");
@@ -499,6 +516,7 @@ aestimo.sheet = (table) => {
     else if (event.key === "Escape" && pieces[at.column].dataset.p) closeParts(at.column);
     else if (moves[event.key]) down(event);
     else if (event.key === "/" && find) find.focus();
+    else if (event.key === ";" || event.key === ":") remarks.open(event.key === ";" ? "note" : "memo");
     else if (event.key === "Home") choose(at.row, shown(-1, 1));
     else if (event.key === "End") choose(at.row, pieces.length - 1);
     else if (event.key === "PageUp") choose(at.row - 10, at.column);
@@ -576,6 +594,7 @@ aestimo.sheet = (table) => {
     const cell = cellOf(item.assessment, item.student, item.part);
     if (cell && !item.stopped) dress(cell, item.text);
   }
+  remarks.take();
   showStopped();
 };
 if (document.getElementById("sheet")?.tBodies[0].rows.length) aestimo.sheet(document.getElementById("sheet"));

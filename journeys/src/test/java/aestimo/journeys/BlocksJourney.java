@@ -166,4 +166,33 @@ class BlocksJourney {
             assertThat(Visit.cell(page, "Hollis", "Estuary walk")).hasText("22");
         }
     }
+
+    @Test
+    void aNoteIsWrittenWithoutTheMouseAndOutlivesACutLine() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = open(visit);
+            Visit.cell(page, "Ueda", "Town survey").click();
+            page.locator("#margin-view .remarks").waitFor();
+            page.keyboard().press(";");
+            assertThat(page.locator(".remarks [name=note]")).isFocused();
+            page.keyboard().type("Label the axes; say what they show.");
+            assertThat(page.locator(".remarks [data-left]").first()).hasText("465 left");
+            page.keyboard().press("Escape");
+            assertThat(page.locator(".remarks [data-said]")).hasText("kept");
+            assertThat(Visit.cell(page, "Ueda", "Town survey")).hasClass(Pattern.compile(".*is-noted.*"));
+            visit.checkAccessibility();
+            page.keyboard().press(":");
+            page.context().setOffline(true);
+            page.keyboard().type("Was ill that week");
+            page.keyboard().press("Escape");
+            assertThat(page.locator(".remarks [data-said]")).containsText("Not kept yet: no answer.");
+            page.context().setOffline(false);
+            page.reload();
+            Visit.cell(page, "Ueda", "Town survey").click();
+            assertThat(page.locator(".remarks [data-said]")).hasText("kept");
+            page.reload();
+            Visit.cell(page, "Ueda", "Town survey").click();
+            assertThat(page.locator(".remarks [name=memo]")).hasValue("Was ill that week");
+        }
+    }
 }

@@ -27,10 +27,12 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -70,9 +72,14 @@ public class BookService {
         categories.forEach(
                 category -> looks.put(categoryId(category.id()), new CategoryLook(category.shape(), category.tint())));
         Map<CellId, Integer> versions = new HashMap<>();
+        Set<CellId> noted = new HashSet<>();
         List<Book.Placed> entries = new ArrayList<>();
         for (Rows.EntryRow entry : mapper.findEntries(teacher, classId)) {
-            versions.put(new CellId(entry.assessmentId(), entry.enrolmentId(), entry.partId()), entry.version());
+            CellId cell = new CellId(entry.assessmentId(), entry.enrolmentId(), entry.partId());
+            versions.put(cell, entry.version());
+            if (entry.noted()) {
+                noted.add(cell);
+            }
             entries.add(new Book.Placed(
                     studentId(entry.enrolmentId()),
                     assessmentId(entry.assessmentId()),
@@ -97,7 +104,7 @@ public class BookService {
                 .targets(targets(mapper.findTargets(teacher, classId)))
                 .startingScores(scores(mapper.findScores(teacher, classId)))
                 .build();
-        return new ClassBook(row, book, looks, versions);
+        return new ClassBook(row, book, looks, versions, noted);
     }
 
     private static CategoryId categoryId(long id) {

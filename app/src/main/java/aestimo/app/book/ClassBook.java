@@ -14,6 +14,7 @@ import aestimo.core.entry.Entry;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
 
 /**
@@ -25,12 +26,19 @@ public final class ClassBook {
     private final Book book;
     private final Map<CategoryId, CategoryLook> looks;
     private final Map<CellId, Integer> versions;
+    private final Set<CellId> noted;
 
-    ClassBook(ClassRow row, Book book, Map<CategoryId, CategoryLook> looks, Map<CellId, Integer> versions) {
+    ClassBook(
+            ClassRow row,
+            Book book,
+            Map<CategoryId, CategoryLook> looks,
+            Map<CellId, Integer> versions,
+            Set<CellId> noted) {
         this.row = row;
         this.book = book;
         this.looks = Map.copyOf(looks);
         this.versions = Map.copyOf(versions);
+        this.noted = Set.copyOf(noted);
     }
 
     /** The same class with one entry altered, as it stands after a save. */
@@ -43,7 +51,7 @@ public final class ClassBook {
                 assessment.id(),
                 assessment.partAt(part(cell)).map(Part::id),
                 entry);
-        return new ClassBook(row, book.withEntries(List.of(placed)), looks, later);
+        return new ClassBook(row, book.withEntries(List.of(placed)), looks, later, noted);
     }
 
     public ClassRow row() {
@@ -65,6 +73,11 @@ public final class ClassBook {
     /** The entry's version; 0 for a cell never touched. */
     public int version(CellId cell) {
         return versions.getOrDefault(cell, 0);
+    }
+
+    /** Whether a note or a memo stands with the entry. */
+    public boolean isNoted(CellId cell) {
+        return noted.contains(cell);
     }
 
     /** How many cells of an assessment hold something. */

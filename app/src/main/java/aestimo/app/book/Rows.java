@@ -93,5 +93,6 @@ final class Rows {
             String words,
             boolean late,
             boolean toFinish,
-            int version) {}
+            int version,
+            boolean noted) {}
 }

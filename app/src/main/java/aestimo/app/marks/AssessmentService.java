@@ -232,7 +232,7 @@ public class AssessmentService {
     private static void refuse(ClassBook classBook, Assessment assessment, int from, int to, String why) {
         long filled = classBook.book().students().stream()
                 .flatMap(student -> ClassBook.cells(student, assessment).subList(from, to).stream())
-                .filter(cell -> !classBook.entry(cell).isNothing())
+                .filter(cell -> !classBook.entry(cell).isNothing() || classBook.isNoted(cell))
                 .count();
         if (filled > 0) {
             throw new FormException((filled == 1 ? "1 entry stands there:" : filled + " entries stand there:") + why);

@@ -18,6 +18,7 @@ import java.util.Locale;
  *     {@code grade}, {@code tick}, {@code cross}, {@code made} (of parts)
  * @param typed what F2 opens
  * @param reason why it is in doubt; empty otherwise
+ * @param noted whether a note or a memo stands with it
  * @param meant false where the piece is not meant for the student
  */
 public record CellView(
@@ -31,7 +32,8 @@ public record CellView(
         boolean toFinish,
         int version,
         String reason,
-        boolean meant) {
+        boolean meant,
+        boolean noted) {
     static CellView of(ClassBook classBook, CellId cell) {
         Student student = classBook.student(cell.enrolmentId());
         Assessment assessment = classBook.assessment(cell.assessmentId());
@@ -49,7 +51,8 @@ public record CellView(
                 entry.isToFinish(),
                 classBook.version(cell),
                 reason,
-                student.isMeant(assessment));
+                student.isMeant(assessment),
+                classBook.isNoted(cell));
     }
 
     /** The cell of a piece with parts that shows what they make; nothing is typed there. */
@@ -65,13 +68,14 @@ public record CellView(
                 false,
                 0,
                 "",
-                student.isMeant(assessment));
+                student.isMeant(assessment),
+                false);
     }
 
     /** The style classes of the cell. */
     @JsonIgnore
     public String getCss() {
-        return "cell is-" + kind + (meant ? "" : " is-not-meant");
+        return "cell is-" + kind + (meant ? "" : " is-not-meant") + (noted ? " is-noted" : "");
     }
 
     /** Attributes of the cell in the sheet; null leaves them out, which keeps a large sheet light. */

@@ -2,6 +2,7 @@ package aestimo.app.marks;
 
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.SpanChoice;
@@ -37,11 +38,13 @@ class EntriesController {
 
     private final BookService books;
     private final EntryService entries;
+    private final RemarkService remarks;
     private final Clock clock;
 
-    EntriesController(BookService books, EntryService entries, Clock clock) {
+    EntriesController(BookService books, EntryService entries, RemarkService remarks, Clock clock) {
         this.books = books;
         this.entries = entries;
+        this.remarks = remarks;
         this.clock = clock;
     }
 
@@ -137,5 +140,34 @@ class EntriesController {
                         .map(own -> own.student() + " " + own.from() + " → " + own.to())
                         .toList(),
                 move.words());
+    }
+
+    /** Note and memo of one entry, with what stood there when they were written. */
+    record Remarked(
+            long assessment, long student, long part, String wasNote, String wasMemo, String note, String memo) {}
+
+    @PutMapping("/remarks")
+    @ResponseBody
+    Map<String, Boolean> remark(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestBody List<Remarked> remarked) {
+        books.classRow(teacher.id(), classId);
+        for (Remarked one : remarked) {
+            if (one == null
+                    || one.note() == null
+                    || one.memo() == null
+                    || one.wasNote() == null
+                    || one.wasMemo() == null) {
+                throw new FormException("A note came without its words. It was not kept.");
+            }
+            remarks.save(
+                    teacher.id(),
+                    classId,
+                    new CellId(one.assessment(), one.student(), one.part()),
+                    new Remarks(one.wasNote(), one.wasMemo()),
+                    new Remarks(one.note(), one.memo()));
+        }
+        return Map.of("kept", true);
     }
 }

@@ -37,6 +37,7 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
             String grade,
             String place,
             Optional<Strip> strip,
+            Optional<Remarks> remarks,
             List<ChangeLine> changes) {}
 
     /** One part of a piece, with what stands in it. */
@@ -95,7 +96,8 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
     }
 
     /** @param cell of a part, or of the whole piece; that of a piece with parts shows what they make */
-    static MarginView ofCell(ClassBook classBook, Standing standing, CellId cell, List<Change> changes) {
+    static MarginView ofCell(
+            ClassBook classBook, Standing standing, CellId cell, Remarks remarks, List<Change> changes) {
         Student student = classBook.student(cell.enrolmentId());
         Assessment assessment = classBook.assessment(cell.assessmentId());
         boolean made = assessment.hasParts() && cell.partId() == 0;
@@ -118,6 +120,7 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
                 place.map(rank -> rank + " of " + figures.orElseThrow().counted())
                         .orElse(""),
                 figures.filter(it -> it.counted() > 1).map(it -> Strip.of(classBook, it, student)),
+                made ? Optional.empty() : Optional.of(remarks),
                 changes.stream()
                         .map(change -> new ChangeLine(
                                 Days.at(change.at()), orBlank(change.was()), orBlank(change.became()), change.how()))

@@ -43,6 +43,7 @@ class MarksController {
     private final FrameService frames;
     private final AssessmentService assessments;
     private final PieceCopyService copies;
+    private final RemarkService remarks;
     private final BoundaryService boundaries;
     private final ChangeService changes;
     private final Clock clock;
@@ -52,6 +53,7 @@ class MarksController {
             FrameService frames,
             AssessmentService assessments,
             PieceCopyService copies,
+            RemarkService remarks,
             BoundaryService boundaries,
             ChangeService changes,
             Clock clock) {
@@ -59,6 +61,7 @@ class MarksController {
         this.frames = frames;
         this.assessments = assessments;
         this.copies = copies;
+        this.remarks = remarks;
         this.boundaries = boundaries;
         this.changes = changes;
         this.clock = clock;
@@ -130,7 +133,8 @@ class MarksController {
             return MarginView.ofStudent(classBook, standing, classBook.student(student));
         }
         CellId cell = new CellId(assessment, student, FormFields.toNumber(parameters.getOrDefault("part", "")));
-        return MarginView.ofCell(classBook, standing, cell, changes.ofCell(teacher.id(), cell));
+        return MarginView.ofCell(
+                classBook, standing, cell, remarks.of(teacher.id(), cell), changes.ofCell(teacher.id(), cell));
     }
 
     /** The margin alone, for the script of the sheet. */

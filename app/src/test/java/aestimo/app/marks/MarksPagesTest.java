@@ -4,6 +4,7 @@ import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.book.ClassBook;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -192,5 +193,35 @@ class MarksPagesTest {
         assertThat(visitor.post(base + "/groundwork/students/preview", "pasted", " ")
                         .body())
                 .contains("Nothing was pasted and no file was chosen.");
+    }
+
+    @Test
+    void notesAndMemosStandBesideTheEntryAndAreNeverPutOverUnseen() {
+        addQuiz("Quiz", "2027-02-05", "15");
+        String cell = own.read(book -> {
+            var at = ClassBook.cell(
+                    book.book().students().get(0), book.book().assessments().get(0), 0);
+            return "\"assessment\": %d, \"student\": %d, \"part\": 0".formatted(at.assessmentId(), at.enrolmentId());
+        });
+        String keep = "[{%s, \"wasNote\": \"%s\", \"wasMemo\": \"\", \"note\": \"%s\", \"memo\": \"%s\"}]";
+        String remarks = base + "/entries/remarks";
+        assertThat(visitor.put(remarks, keep.formatted(cell, "", "Show the scale. <b>", "Ask at home"))
+                        .statusCode())
+                .isEqualTo(200);
+        // A note on a cell never touched does not stand in the way of its first entry.
+        String student = own.read(book -> book.book().students().get(0).family());
+        assertThat(own.type(student, "Quiz", "12")).contains("\"kept\":true", "\"noted\":true");
+        assertThat(visitor.get(base + "/marks?student="
+                                + own.read(book ->
+                                        book.book().students().get(0).id().text())
+                                + "&assessment=" + own.piece("Quiz"))
+                        .body())
+                .contains("Show the scale. &lt;b&gt;", "Ask at home");
+        assertThat(visitor.put(remarks, keep.formatted(cell, "", "Another", "")).body())
+                .contains("It was altered in another window meanwhile", "Show the scale.");
+        assertThat(visitor.put(remarks, keep.formatted(cell, "Show the scale. <b>", "x".repeat(501), ""))
+                        .statusCode())
+                .isEqualTo(422);
+        assertThat(visitor.get(base + "/marks.csv").body()).doesNotContain("Ask at home");
     }
 }

@@ -76,11 +76,19 @@ public final class Visitor {
     }
 
     public HttpResponse<String> put(String path, String json) {
-        return send(request(path)
+        return send(script(path).PUT(BodyPublishers.ofString(json)));
+    }
+
+    /** Asks as the sheet's script does. */
+    public HttpResponse<String> ask(String path, String json) {
+        return send(script(path).POST(BodyPublishers.ofString(json)));
+    }
+
+    private HttpRequest.Builder script(String path) {
+        return request(path)
                 .header("Content-Type", "application/json")
                 .header("X-CSRF-TOKEN", token)
-                .header("X-Aestimo", "entries")
-                .PUT(BodyPublishers.ofString(json)));
+                .header("X-Aestimo", "entries");
     }
 
     private HttpRequest.Builder request(String path) {

@@ -1,0 +1,49 @@
+package aestimo.app.marks;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
+import aestimo.app.book.ClassBook;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps notes to students, and memos for the teacher alone, beside entries. */
+@Service
+public class RemarkService {
+    /** As many characters each may have. */
+    public static final int LONGEST = 500;
+
+    private final RemarkMapper mapper;
+    private final BookService books;
+
+    RemarkService(RemarkMapper mapper, BookService books) {
+        this.mapper = mapper;
+        this.books = books;
+    }
+
+    @Transactional(readOnly = true)
+    public Remarks of(TeacherId teacher, CellId cell) {
+        return mapper.find(teacher, cell).orElse(Remarks.NONE);
+    }
+
+    /**
+     * Keeps both.
+     *
+     * @param was what stood there when they were written
+     * @throws FormException when one is too long, or something else stands there by now; then it says what
+     */
+    @Transactional
+    public void save(TeacherId teacher, long classId, CellId cell, Remarks was, Remarks remarks) {
+        ClassBook classBook = books.open(teacher, classId);
+        classBook.entry(cell);
+        if (remarks.note().length() > LONGEST || remarks.memo().length() > LONGEST) {
+            throw new FormException("A note and a memo have at most " + LONGEST + " characters each. It was not kept.");
+        }
+        if (mapper.write(teacher, classId, cell, was, remarks) == 0) {
+            Remarks there = of(teacher, cell);
+            throw new FormException("It was altered in another window meanwhile; there it is now: note “" + there.note()
+                    + "”, memo “" + there.memo() + "”. Reload to see it; what you typed is still here.");
+        }
+    }
+}

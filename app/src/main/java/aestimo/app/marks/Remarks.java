@@ -1,0 +1,11 @@
+package aestimo.app.marks;
+
+/**
+ * The teacher's short words on an entry.
+ *
+ * @param note to the student
+ * @param memo for the teacher alone, never printed or sent
+ */
+public record Remarks(String note, String memo) {
+    static final Remarks NONE = new Remarks("", "");
+}
