@@ -7,7 +7,6 @@ import aestimo.app.bringin.BringInMapper.BringInRow;
 import aestimo.app.bringin.BringInPlan.Cell;
 import aestimo.app.bringin.BringInPlan.Column;
 import aestimo.app.bringin.BringInPlan.Line;
-import aestimo.app.changes.ChangeService;
 import aestimo.app.marks.AssessmentForm;
 import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.BulkEntryService;
@@ -15,11 +14,9 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
-import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.marks.Known;
 import aestimo.exchange.marks.MarkSheet;
 import aestimo.exchange.marks.StudentFinder;
-import aestimo.exchange.roster.PersonName;
 import aestimo.exchange.sheet.Sheet;
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -29,7 +26,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -40,14 +36,13 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 public class BringInService {
-    static final int MOST_STUDENTS = 2_500;
     private static final String DONE_ALREADY = "This was brought in already. Nothing was done twice.";
 
     private final BringInMapper mapper;
     private final BookService books;
     private final AssessmentService assessments;
-    private final ChangeService changes;
     private final BulkEntryService entries;
+    private final JoiningStudents joining;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -55,15 +50,15 @@ public class BringInService {
             BringInMapper mapper,
             BookService books,
             AssessmentService assessments,
-            ChangeService changes,
             BulkEntryService entries,
+            JoiningStudents joining,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
         this.books = books;
         this.assessments = assessments;
-        this.changes = changes;
         this.entries = entries;
+        this.joining = joining;
         this.json = json;
         this.clock = clock;
     }
@@ -220,7 +215,7 @@ public class BringInService {
                     "There is nothing to bring in: no row of a student of the class holds anything new.");
         }
         Map<Integer, Place> ids = makeAssessments(teacher, classId, plan);
-        Map<Line, Long> added = addStudents(teacher, classId, plan);
+        Map<Line, Long> added = joining.add(teacher, classId, plan);
         List<BulkEntryService.Row> rows = rows(teacher, classId, plan, added, ids);
         entries.write(teacher, classId, rows, "brought in from " + view.source());
         if (!rows.isEmpty()) {
@@ -249,94 +244,6 @@ public class BringInService {
                 headings(plan.sheet()),
                 json.writeValueAsString(new Choices(view.choices().columns(), Map.of(), false)));
         return plan;
-    }
-
-    private Map<Line, Long> addStudents(TeacherId teacher, long classId, BringInPlan plan) {
-        Map<Line, Long> added = new HashMap<>();
-        List<Line> joining = plan.lines().stream()
-                .filter(line -> line.fate() == BringInPlan.Fate.ADDED)
-                .toList();
-        if (joining.isEmpty()) {
-            return added;
-        }
-        if (joining.size() + books.open(teacher, classId).book().students().size() > MOST_STUDENTS) {
-            throw new FormException(
-                    "That would make over " + MOST_STUDENTS + " students in one class. Nothing was changed.");
-        }
-        Map<Line, Long> students = new HashMap<>(known(teacher, plan, joining));
-        List<Line> fresh =
-                joining.stream().filter(line -> !students.containsKey(line)).toList();
-        List<PersonName> names = fresh.stream().map(line -> name(plan, line)).toList();
-        List<Long> ids = mapper
-                .insertStudents(
-                        teacher,
-                        new BringInMapper.NewColumns(
-                                texts(plan, fresh, ColumnRole.NUMBER),
-                                names.stream().map(PersonName::family).toArray(String[]::new),
-                                names.stream().map(PersonName::given).toArray(String[]::new),
-                                texts(plan, fresh, ColumnRole.EMAIL)))
-                .stream()
-                .sorted()
-                .toList();
-        for (int i = 0; i < fresh.size(); i++) {
-            students.put(fresh.get(i), ids.get(i));
-        }
-        Map<Long, Long> enrolments = new HashMap<>();
-        mapper.insertEnrolments(
-                        teacher,
-                        classId,
-                        joining.stream().map(students::get).toArray(Long[]::new),
-                        texts(plan, joining, ColumnRole.SET))
-                .forEach(row -> enrolments.put(row.studentId(), row.id()));
-        joining.forEach(line -> added.put(line, enrolments.get(students.get(line))));
-        changes.recordGroundwork(
-                teacher,
-                classId,
-                "students",
-                "",
-                joining.stream().map(line -> name(plan, line).listName()).collect(Collectors.joining("; ")));
-        return added;
-    }
-
-    /** Those of another class of the teacher: one student in two classes is one student. */
-    private Map<Line, Long> known(TeacherId teacher, BringInPlan plan, List<Line> joining) {
-        Map<String, Known> numbered = new HashMap<>();
-        mapper.findNumbered(teacher, texts(plan, joining, ColumnRole.NUMBER))
-                .forEach(own -> numbered.put(own.number(), own));
-        Map<Line, Long> known = new HashMap<>();
-        for (Line line : joining) {
-            Known own = numbered.get(said(plan, line, ColumnRole.NUMBER));
-            if (own != null && !own.listName().equalsIgnoreCase(name(plan, line).listName())) {
-                throw new FormException("Number " + own.number() + " is " + own.listName()
-                        + " of another class of yours, but the sheet says "
-                        + name(plan, line).listName()
-                        + ". Leave the row out, or mend the number.");
-            }
-            if (own != null) {
-                known.put(line, own.id());
-            }
-        }
-        return known;
-    }
-
-    private static PersonName name(BringInPlan plan, Line line) {
-        String family = said(plan, line, ColumnRole.FAMILY);
-        return family.isEmpty()
-                ? PersonName.split(line.name())
-                : new PersonName(family, said(plan, line, ColumnRole.GIVEN));
-    }
-
-    private static String[] texts(BringInPlan plan, List<Line> lines, ColumnRole role) {
-        return lines.stream().map(line -> said(plan, line, role)).toArray(String[]::new);
-    }
-
-    private static String said(BringInPlan plan, Line line, ColumnRole role) {
-        return plan.columns().stream()
-                .filter(column -> column.choice().role() == role)
-                .map(column -> line.row().cell(column.found().place()))
-                .filter(cell -> !cell.isEmpty())
-                .findFirst()
-                .orElse("");
     }
 
     /** Where a column's marks go; {@code partId} is 0 for a piece without parts. */
