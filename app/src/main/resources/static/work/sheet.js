@@ -516,6 +516,7 @@ aestimo.sheet = (table) => {
     else if (event.key === "Escape" && pieces[at.column].dataset.p) closeParts(at.column);
     else if (moves[event.key]) down(event);
     else if (event.key === "/" && find) find.focus();
+    else if (event.key === " " && pieces[at.column].dataset.kind === "check") type(cell, { yes: "no", no: "" }[typedOf(cell)] ?? "yes");
     else if (event.key === ";" || event.key === ":") remarks.open(event.key === ";" ? "note" : "memo");
     else if (event.key === "Home") choose(at.row, shown(-1, 1));
     else if (event.key === "End") choose(at.row, pieces.length - 1);

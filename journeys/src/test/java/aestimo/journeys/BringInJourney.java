@@ -54,6 +54,27 @@ class BringInJourney {
     }
 
     @Test
+    void aPastedBlockIsSettledStepByStep() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = visit.page();
+            visit.signIn("marin", "tidewater-lane");
+            page.navigate("/classes/1/marks/bring-in");
+            page.fill("#pasted", "Name\tPebble count /20\nMikel Voss\t11\nIlva Brandt\t-\nKofi Osei\t18,5\n");
+            page.click("text=Look at it");
+            assertThat(page.locator(".margin")).containsText("One letter differs; nobody else is near.");
+            page.locator("[name=dash1]").selectOption("n");
+            assertThat(page.locator(".is-preview")).containsText("not handed in");
+            page.locator("[name=student]").first().selectOption("yes, it is Voss, Mikkel");
+            assertThat(page.locator(".bring-line")).containsText("all clear");
+            page.click("text=Bring in 3 marks");
+            assertThat(page.locator(".is-done")).containsText("3 marks are brought in.");
+            page.click("text=To the marks");
+            assertThat(Visit.cell(page, "Brandt", "Pebble count")).hasText("not in");
+            assertThat(Visit.cell(page, "Osei", "Pebble count")).hasText("18.5");
+        }
+    }
+
+    @Test
     void aColleaguesSheetGoesOverWhatStandsOrLeavesIt() {
         for (String file : new String[] {"term-marks-semicolon.csv", "term-marks.xlsx"}) {
             try (Visit visit = new Visit(SERVER)) {

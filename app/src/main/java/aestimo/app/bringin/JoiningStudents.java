@@ -50,6 +50,7 @@ class JoiningStudents {
             throw new FormException(
                     "That would make over " + MOST_STUDENTS + " students in one class. Nothing was changed.");
         }
+        refuseDoubledNumbers(plan, joining);
         Map<Line, Long> students = new HashMap<>(known(teacher, plan, joining));
         List<Line> fresh =
                 joining.stream().filter(line -> !students.containsKey(line)).toList();
@@ -83,6 +84,18 @@ class JoiningStudents {
                 "",
                 joining.stream().map(line -> name(plan, line).listName()).collect(Collectors.joining("; ")));
         return added;
+    }
+
+    private static void refuseDoubledNumbers(BringInPlan plan, List<Line> joining) {
+        Map<String, Line> seen = new HashMap<>();
+        for (Line line : joining) {
+            String number = said(plan, line, ColumnRole.NUMBER);
+            Line before = number.isEmpty() ? null : seen.put(number, line);
+            if (before != null) {
+                throw new FormException("Number " + number + " stands with two students, in lines "
+                        + before.row().line() + " and " + line.row().line() + ". Leave one of them out.");
+            }
+        }
     }
 
     /** Those of another class of the teacher: one student in two classes is one student. */

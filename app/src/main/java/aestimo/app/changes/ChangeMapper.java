@@ -22,5 +22,12 @@ interface ChangeMapper {
 
     List<Change> findOfCell(@Param("teacher") TeacherId teacher, @Param("cell") CellId cell);
 
+    /** The latest first. */
+    List<ListedChange> findOfClass(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("filter") ChangeFilter filter,
+            @Param("limit") int limit);
+
     OffsetDateTime findLatest(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

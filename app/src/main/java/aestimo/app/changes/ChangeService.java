@@ -62,6 +62,12 @@ public class ChangeService {
         return mapper.findOfCell(teacher, cell);
     }
 
+    /** The alterations of a class, the latest first, as many as asked for at most. */
+    @Transactional(readOnly = true)
+    public List<ListedChange> ofClass(TeacherId teacher, long classId, ChangeFilter filter, int most) {
+        return mapper.findOfClass(teacher, classId, filter, most);
+    }
+
     /** When an entry of the class was last altered; empty before the first. */
     @Transactional(readOnly = true)
     public Optional<OffsetDateTime> latestEntry(TeacherId teacher, long classId) {

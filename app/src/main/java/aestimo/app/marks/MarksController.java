@@ -288,7 +288,7 @@ class MarksController {
         return TakeAway.of(classBook, Standing.of(classBook.book(), span.span()), span.words());
     }
 
-    private static OutputStream download(HttpServletResponse response, Table table, String type, String ending)
+    static OutputStream download(HttpServletResponse response, Table table, String type, String ending)
             throws IOException {
         String name = table.title().replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ending;
         response.setContentType(type);

@@ -47,19 +47,32 @@ public class MemberService {
         return new Found(same, numbered.isPresent() && same.isEmpty());
     }
 
+    /** A student known by one name alone goes by it; one without any is still somebody's row. */
+    private static String family(String family, String given) {
+        return !family.isBlank() ? family : given.isBlank() ? "(no name)" : given;
+    }
+
     private static String remark(String family, String given, String number) {
         return family + ", " + given + " came without the number " + number
                 + ", which belongs to another student of yours.";
     }
 
-    /** Puts a student into a class. A number that belongs to somebody else is left out. */
+    /** Puts a student into a class. A number that belongs to somebody else, or to one who is in it already, is left out. */
     @Transactional
     public Enrolled enrol(TeacherId teacher, long classId, Student student) {
-        Found found = find(mapper.findStudents(teacher), student.number(), student.family(), student.given());
+        Found known = find(mapper.findStudents(teacher), student.number(), student.family(), student.given());
+        boolean there = known.same()
+                .filter(row ->
+                        mapper.findEnrolments(teacher, classId).stream().anyMatch(own -> own.studentId() == row.id()))
+                .isPresent();
+        Found found = there ? new Found(Optional.empty(), true) : known;
         long id = found.same()
                 .map(StudentRow::id)
                 .orElseGet(() -> mapper.insertStudent(
-                        teacher, found.numberTaken() ? "" : student.number(), student.family(), student.given()));
+                        teacher,
+                        found.numberTaken() ? "" : student.number(),
+                        family(student.family(), student.given()),
+                        student.family().isBlank() ? "" : student.given()));
         mapper.insertEnrolment(
                 teacher, classId, id, student.set().orElse(""), student.joined().orElse(null));
         EnrolmentRow row = enrolment(teacher, classId, id);
@@ -104,7 +117,10 @@ public class MemberService {
                     .map(StudentRow::id)
                     .or(() -> named.map(EnrolmentRow::studentId))
                     .orElseGet(() -> mapper.insertStudent(
-                            teacher, found.numberTaken() ? "" : member.number(), member.family(), member.given()));
+                            teacher,
+                            found.numberTaken() ? "" : member.number(),
+                            family(member.family(), member.given()),
+                            member.family().isBlank() ? "" : member.given()));
             if (found.numberTaken()) {
                 remarks.add(remark(member.family(), member.given(), member.number()));
             }

@@ -20,6 +20,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -110,6 +111,13 @@ class WholeClassController {
             return begin(teacher, model);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
+            return begin(teacher, model);
+        } catch (DataIntegrityViolationException tooLarge) {
+            model.addAttribute(
+                    "problems",
+                    List.of(
+                            "The file holds a number of over five digits before the point, or a note of over 500 characters. "
+                                    + "That is more than a class can keep; nothing was made."));
             return begin(teacher, model);
         }
     }

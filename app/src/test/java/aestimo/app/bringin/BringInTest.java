@@ -216,6 +216,12 @@ class BringInTest {
                 .replaceAll("\\?.*", "");
         assertThat(take(sheet)).contains("2 students joined");
         assertThat(visitor.get(own.base() + "/groundwork/students").body()).contains("Brandt");
+        String doubled = location(visitor.post(
+                        own.another("10C").base() + "/marks/bring-in",
+                        "pasted",
+                        "No\tName\n7\tBrandt, Ida\n7\tOsei, Ada\n"))
+                .replaceAll("\\?.*", "");
+        assertThat(take(doubled)).contains("Number 7 stands with two students, in lines 2 and 3.");
         String wrong = location(visitor.post(
                         own.another("10B").base() + "/marks/bring-in", "pasted", "No\tName\n2204\tBrandt, Ida\n"))
                 .replaceAll("\\?.*", "");

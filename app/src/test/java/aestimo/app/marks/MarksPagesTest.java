@@ -224,4 +224,29 @@ class MarksPagesTest {
                 .isEqualTo(422);
         assertThat(visitor.get(base + "/marks.csv").body()).doesNotContain("Ask at home");
     }
+
+    @Test
+    void everyChangeIsListedFilteredTakenAwayAndGoneBackOn() {
+        addQuiz("Quiz", "2027-02-05", "15");
+        addQuiz("Other", "2027-02-06", "15");
+        own.type("Brandt", "Quiz", "12");
+        own.type("Brandt", "Quiz", "13");
+        own.type("Brandt", "Other", "7");
+        String changes = base + "/changes";
+        String all = visitor.get(changes).body();
+        assertThat(all).contains("Quiz", "Other", "typed", "groundwork").doesNotContain("<script>alert");
+        String quiz = visitor.get(
+                        changes + "?ofAssessment=" + own.piece("Quiz") + "&how=typed&since=2027-02-24&until=2027-02-24")
+                .body();
+        assertThat(quiz.split("name=\"change\"")).hasSize(3);
+        assertThat(visitor.get(changes + "?since=2027-02-25").body()).contains("No such change");
+        assertThat(visitor.get(changes + "/csv?how=typed").body()).contains("When,Student", "Brandt", ",12,13,typed");
+        String latest = found("name=\"change\" value=\"(\\d+)\"", quiz);
+        assertThat(visitor.get(location(visitor.post(changes + "/back", "change", latest)))
+                        .body())
+                .contains("Quiz is 12 again.");
+        assertThat(own.entry("Brandt", "Quiz").toString()).isEqualTo("12");
+        assertThat(visitor.get(changes + "?how=undone").body()).contains("undone");
+        assertThat(visitor.post(changes + "/back", "change", "1").statusCode()).isEqualTo(404);
+    }
 }

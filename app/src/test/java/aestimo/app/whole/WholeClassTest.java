@@ -164,10 +164,27 @@ class WholeClassTest {
         assertThat(visitor.upload("/classes/bring-in", "file", long_.getBytes(StandardCharsets.UTF_8))
                         .body())
                 .contains("needs a title of 1 to 80 letters");
+        String twice = long_.replace("x".repeat(90), "Quiz")
+                .replace(
+                        "\"students\": []",
+                        "\"students\": [{\"id\": \"s\", \"family\": \"\", \"given\": \"Bo\", \"number\": \"1\"},"
+                                + "{\"id\": \"r\", \"family\": \"Bo\", \"given\": \"\", \"number\": \"1\"}]");
+        assertThat(visitor.upload(
+                                "/classes/bring-in",
+                                "file",
+                                twice.replace(
+                                                "\"entries\": []",
+                                                "\"entries\": [{\"student\": \"s\", \"assessment\": \"a\", \"is\": \"mark\", \"value\": \"1234567\"}]")
+                                        .getBytes(StandardCharsets.UTF_8))
+                        .body())
+                .contains("a number of over five digits before the point");
         assertThat(ActingTeacher.as(
                         own.teacher(),
                         () -> app.bean(YearService.class).years(own.teacher()).size()))
                 .isEqualTo(years);
+        // One name alone, and a number that stands twice, are no reason to refuse a class.
+        String made = location(visitor.upload("/classes/bring-in", "file", twice.getBytes(StandardCharsets.UTF_8)));
+        assertThat(visitor.get(made).body()).contains("is made: 2 students", "came without the number 1");
     }
 
     @Test

@@ -1,0 +1,27 @@
+package aestimo.app.changes;
+
+import java.time.OffsetDateTime;
+
+/**
+ * One alteration with what it concerns.
+ *
+ * @param assessmentId 0 for the groundwork, as {@code enrolmentId} and {@code partId}
+ * @param student list name; empty for the groundwork
+ * @param assessment title, with the part's; empty for the groundwork
+ */
+public record ListedChange(
+        long id,
+        OffsetDateTime at,
+        String what,
+        long assessmentId,
+        long enrolmentId,
+        long partId,
+        String student,
+        String assessment,
+        String was,
+        String became,
+        String how) {
+    public boolean isEntry() {
+        return what.equals("entry");
+    }
+}
