@@ -83,12 +83,7 @@ class BringInController {
                 throw new UnreadableFileException(
                         "That is too much to paste: over " + LONGEST_PASTE + " characters. Save it as a file instead.");
             }
-            // The longest page: a spreadsheet often begins with one that only explains the others.
-            Sheet sheet = hasFile
-                    ? SheetReader.read(file.getBytes()).stream()
-                            .max(Comparator.comparingInt(page -> page.rows().size()))
-                            .orElseThrow()
-                    : SheetReader.readPaste(pasted);
+            Sheet sheet = hasFile ? SheetReader.readLongest(file.getBytes()) : SheetReader.readPaste(pasted);
             long id = bringIns.start(teacher.id(), classId, hasFile ? source(file) : "pasted marks", sheet);
             return to(classId, "/" + id, model);
         } catch (UnreadableFileException refused) {

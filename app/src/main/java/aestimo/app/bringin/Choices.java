@@ -102,11 +102,4 @@ public record Choices(List<Column> columns, Map<Integer, String> students, boole
     private static String meaning(String text) {
         return text.equals("n") || text.equals("a") ? text : "blank";
     }
-
-    /** The same with other lines settled besides. */
-    Choices withStudents(Map<Integer, String> others) {
-        Map<Integer, String> all = new HashMap<>(students);
-        all.putAll(others);
-        return new Choices(columns, all, byOrder);
-    }
 }

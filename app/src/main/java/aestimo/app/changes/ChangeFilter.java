@@ -5,10 +5,17 @@ import java.time.LocalDate;
 /**
  * Which alterations are looked at.
  *
+ * @param id of one alteration; 0: all
  * @param student an enrolment's id; 0: all
  * @param assessment 0: all
  * @param how in a word, such as “pasted”; empty: all
  * @param fromInclusive null: from the first
  * @param toInclusive null: to the last
  */
-public record ChangeFilter(long student, long assessment, String how, LocalDate fromInclusive, LocalDate toInclusive) {}
+public record ChangeFilter(
+        long id, long student, long assessment, String how, LocalDate fromInclusive, LocalDate toInclusive) {
+    /** One alteration alone. */
+    public static ChangeFilter only(long id) {
+        return new ChangeFilter(id, 0, 0, "", null, null);
+    }
+}

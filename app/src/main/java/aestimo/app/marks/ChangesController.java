@@ -74,6 +74,7 @@ class ChangesController {
     private static ChangeFilter filter(Map<String, String> parameters) {
         String how = parameters.getOrDefault("how", "");
         return new ChangeFilter(
+                0,
                 FormFields.toNumber(parameters.getOrDefault("ofStudent", "")),
                 FormFields.toNumber(parameters.getOrDefault("ofAssessment", "")),
                 WAYS.contains(how) ? how : "",
@@ -124,11 +125,10 @@ class ChangesController {
             RedirectAttributes told) {
         ClassBook classBook = books.open(teacher.id(), classId);
         long id = fields.number("change");
-        ListedChange change =
-                changes.ofClass(teacher.id(), classId, new ChangeFilter(0, 0, "", null, null), MOST_TAKEN).stream()
-                        .filter(own -> own.id() == id && own.isEntry())
-                        .findFirst()
-                        .orElseThrow(() -> new NotFoundException("change"));
+        ListedChange change = changes.ofClass(teacher.id(), classId, ChangeFilter.only(id), 1).stream()
+                .filter(own -> id != 0 && own.isEntry())
+                .findFirst()
+                .orElseThrow(() -> new NotFoundException("change"));
         CellId cell = new CellId(change.assessmentId(), change.enrolmentId(), change.partId());
         try {
             entries.apply(

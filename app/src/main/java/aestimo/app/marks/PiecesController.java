@@ -126,7 +126,10 @@ class PiecesController {
                         .orElse(""),
                 of,
                 extras(piece),
-                classBook.filled(ClassBook.id(piece)),
+                (int) meant.stream()
+                        .flatMap(student -> ClassBook.cells(student, piece).stream())
+                        .filter(cell -> !classBook.entry(cell).isNothing())
+                        .count(),
                 meant.size() * piece.entryCount(),
                 inDoubt,
                 ends.size() - inDoubt - unmarked);

@@ -15,7 +15,6 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -153,10 +152,7 @@ class RollController {
             return preview(teacher, classId, fields.raw("pasted"), fields.text("joined"), model);
         }
         try {
-            // The longest page: a spreadsheet often begins with one that only explains the others.
-            Sheet list = SheetReader.read(file.getBytes()).stream()
-                    .max(Comparator.comparingInt(sheet -> sheet.rows().size()))
-                    .orElseThrow();
+            Sheet list = SheetReader.readLongest(file.getBytes());
             return preview(teacher, classId, list.asTabbedText(), fields.text("joined"), model);
         } catch (UnreadableFileException refused) {
             return refused(teacher, classId, List.of(refused.getMessage()), fields.raw("pasted"), model);

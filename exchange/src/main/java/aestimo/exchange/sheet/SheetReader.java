@@ -1,5 +1,6 @@
 package aestimo.exchange.sheet;
 
+import java.util.Comparator;
 import java.util.List;
 
 /** Reads whatever a teacher has at hand into sheets, told apart by what is in it, never by its name. */
@@ -45,6 +46,17 @@ public final class SheetReader {
             throw new UnreadableFileException("The file is empty: it holds no text and no numbers.");
         }
         return filled;
+    }
+
+    /**
+     * The longest page of a file: a spreadsheet often begins with one that only explains the others.
+     *
+     * @throws UnreadableFileException as {@link #read}
+     */
+    public static Sheet readLongest(byte[] file) throws UnreadableFileException {
+        return read(file).stream()
+                .max(Comparator.comparingInt(page -> page.rows().size()))
+                .orElseThrow();
     }
 
     /**
