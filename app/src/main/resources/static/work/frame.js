@@ -91,7 +91,8 @@ aestimo.drawer = (open) => {
 
 for (const picture of document.querySelectorAll(".yearline-picture")) aestimo.yearLine(picture);
 document.querySelector(".margin-tab")?.addEventListener("click", (event) => aestimo.drawer(event.target.getAttribute("aria-expanded") !== "true"));
-if (document.querySelector("#margin-form") || /[?&](student|assessment)=/.test(location.search)) aestimo.drawer(true);
+if (document.querySelector("#margin-form") || /[?&](student|assessment)=|[?&]ends\b/.test(location.search) && !document.getElementById("run")) aestimo.drawer(true);
+document.querySelector(".tab[aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
 document.addEventListener("click", (event) => {
   for (const menu of document.querySelectorAll("details.span-panel, details.take-away, details.all-keys")) if (!menu.contains(event.target)) menu.open = false;
 });
@@ -100,6 +101,8 @@ document.addEventListener("keydown", (event) => {
   for (const menu of document.querySelectorAll("details[open]")) { menu.open = false; menu.querySelector("summary").focus(); }
   aestimo.drawer(false);
 });
+// How the sheet is looked at: a choice in sight is taken at once, those in the panel by its button.
+document.getElementById("look")?.addEventListener("change", (event) => { if (event.target.closest(".choice")) event.currentTarget.requestSubmit(); });
 // The boxes ticked go into one field, as the address holds them.
 document.querySelector("form[data-pieces]")?.addEventListener("submit", (event) => {
   const ticked = [...event.target.querySelectorAll("input:checked")].map((box) => box.value);
@@ -133,6 +136,37 @@ aestimo.look = (form) => {
   form.addEventListener("click", (event) => { if (event.target.closest("button.row-out")) ask(); });
 };
 for (const form of document.querySelectorAll("form[data-look]")) aestimo.look(form);
+
+// A list that is worked through line by line comes back where it was scrolled to.
+for (const form of document.querySelectorAll("form[data-keeps-place]")) {
+  form.addEventListener("submit", () => { for (const id of ["page", "margin"]) sessionStorage.setItem(`aestimo-place-${id}`, `${location.pathname} ${document.getElementById(id)?.scrollTop ?? 0}`); });
+}
+for (const id of ["page", "margin"]) {
+  const [path, top] = (sessionStorage.getItem(`aestimo-place-${id}`) ?? "").split(" ");
+  sessionStorage.removeItem(`aestimo-place-${id}`);
+  if (path === location.pathname) document.getElementById(id).scrollTop = Number(top);
+}
+// A table into the clipboard, as spreadsheets and letters take it; a page onto paper.
+for (const key of document.querySelectorAll("[data-copy]")) {
+  key.addEventListener("click", async () => {
+    const rows = [...document.querySelector(key.dataset.copy).rows].map((row) => [...row.cells].map((cell) => cell.textContent.trim().replace(/\s+/g, " ")));
+    const kinds = { "text/plain": aestimo.block.text(rows), "text/html": aestimo.block.html(rows) };
+    try {
+      await navigator.clipboard.write([new ClipboardItem(Object.fromEntries(Object.entries(kinds).map(([kind, text]) => [kind, new Blob([text], { type: kind })])))]);
+      key.textContent = "Copied";
+    } catch { key.textContent = "This browser does not let a page copy"; }
+  });
+}
+for (const key of document.querySelectorAll("[data-print]")) key.addEventListener("click", () => print());
+// A page that stood open while another window was worked in learns how many loose ends there are by now.
+document.addEventListener("visibilitychange", async () => {
+  if (document.visibilityState !== "visible" || !document.body.dataset.teacher) return;
+  const own = document.body.dataset.here?.match(/^\/classes\/(\d+)/)?.[1] ?? "";
+  try {
+    const answer = await fetch(`/loose-ends/count?ofClass=${own}`, { headers: { "X-Aestimo": "count" } });
+    if (answer.ok) document.getElementById("loose-ends").textContent = (await answer.json()).count;
+  } catch { /* no connection: it is asked for again next time */ }
+});
 
 // Settling a bring-in: every choice is sent at once, and the page comes back where it was scrolled to.
 aestimo.settle = (form) => {

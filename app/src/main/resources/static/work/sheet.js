@@ -2,16 +2,14 @@
 // The marks sheet: moving, typing, and showing what the server answers. The table comes from the server ready to read;
 // this only makes it writable.
 aestimo.sheet = (table) => {
-  const csrf = document.querySelector("meta[name=csrf]").content;
   const teacher = document.body.dataset.teacher;
   const base = `/classes/${table.dataset.class}`;
   const query = table.dataset.query;
   const pieces = [...table.querySelectorAll("thead th.piece")];
   const rows = [...table.tBodies[0].rows];
-  const means = [...table.tFoot.querySelectorAll(".mean")];
+  const footRows = [...table.tFoot.rows];
+  const footCells = footRows.map((row) => [...row.querySelectorAll(".mean")]);
   const cells = rows.map((row) => [...row.querySelectorAll("td.cell")]);
-  const saved = document.getElementById("saved");
-  const conflicts = document.getElementById("conflicts");
   const columnChoice = document.getElementById("column");
   const at = { row: 0, column: 0 };
   let open = null;
@@ -44,10 +42,10 @@ aestimo.sheet = (table) => {
     const whole = pieces[column];
     const count = Number(whole.dataset.parts);
     if (pieces[column - count].hidden !== is) return;
-    for (let i = column - count; i < column; i++) for (const it of [pieces[i], means[i], ...cells.map((line) => line[i])]) it.hidden = !is;
+    for (let i = column - count; i < column; i++) for (const it of [pieces[i], ...footCells.map((line) => line[i]), ...cells.map((line) => line[i])]) it.hidden = !is;
     let group = null;
     let first = 0;
-    for (const it of table.querySelectorAll(".groups .group")) {
+    for (const it of table.querySelectorAll(".groups .group[scope]")) {
       const wide = Number(it.dataset.pieces ??= it.colSpan);
       first += wide;
       if (!group && pieces.filter((piece, i) => i <= column && !piece.dataset.p).length <= first) group = it;
@@ -76,7 +74,7 @@ aestimo.sheet = (table) => {
   };
   const valueOf = (piece) => (piece.dataset.p ? `${piece.dataset.a}.${piece.dataset.p}` : piece.dataset.a);
   const showColumn = (column) => {
-    for (const line of [...cells, means]) line.forEach((cell, i) => cell.classList.toggle("is-here", i === column));
+    for (const line of [...cells, ...footCells]) line.forEach((cell, i) => cell.classList.toggle("is-here", i === column));
     if (columnChoice) columnChoice.value = valueOf(pieces[column]);
   };
   const choose = (row, column, { focus = true } = {}) => {
@@ -93,16 +91,19 @@ aestimo.sheet = (table) => {
     }
     askMargin();
   };
-  // Sticky names and headings cover what the browser would call in view.
+  // Sticky names, results, headings and foot cover what the browser would call in view.
   const reveal = (cell) => {
     const box = cell.closest(".sheet-box");
     const outer = box.getBoundingClientRect();
     const inner = cell.getBoundingClientRect();
-    const left = outer.left + (cell.parentElement.querySelector(".grade").getBoundingClientRect().right - outer.left);
+    const right = table.classList.contains("is-right");
+    const side = cell.parentElement.querySelector(right ? ".result" : ".grade").getBoundingClientRect();
+    const left = right ? cell.parentElement.querySelector(".so-far, .name").getBoundingClientRect().right : side.right;
+    const end = right ? side.left : outer.left + box.clientWidth;
     const top = outer.top + table.tHead.getBoundingClientRect().height;
     const bottom = outer.top + box.clientHeight - table.tFoot.getBoundingClientRect().height;
     if (inner.left < left) box.scrollLeft -= left - inner.left;
-    else if (inner.right > outer.left + box.clientWidth) box.scrollLeft += inner.right - outer.left - box.clientWidth;
+    else if (inner.right > end) box.scrollLeft += inner.right - end;
     if (inner.top < top) box.scrollTop -= top - inner.top;
     else if (inner.bottom > bottom) box.scrollTop += inner.bottom - bottom;
   };
@@ -194,14 +195,13 @@ aestimo.sheet = (table) => {
     const { row, column } = place(cells[0].cell);
     choose(row, column);
   };
+  const grounds = ["is-above", "is-above-far", "is-below", "is-below-far"];
   /** As typed, until the server has answered how it was understood. */
   const dress = (cell, text) => {
     cell.className = `cell is-sending${[" is-col", " is-chosen", " is-here"].filter((it) => cell.classList.contains(it.trim())).join("")}`;
     cell.textContent = text;
-    delete cell.dataset.t;
-    delete cell.dataset.late;
-    delete cell.dataset.finish;
-    cell.removeAttribute("title");
+    for (const it of ["t", "late", "finish"]) delete cell.dataset[it];
+    for (const it of ["title", "aria-label"]) cell.removeAttribute(it);
   };
   const undress = (cell, view) => {
     dress(cell, view.shown);
@@ -209,15 +209,31 @@ aestimo.sheet = (table) => {
     cell.classList.add(`is-${view.kind}`);
     cell.classList.toggle("is-not-meant", !view.meant);
     cell.classList.toggle("is-noted", view.noted);
+    if (view.ground) cell.classList.add(view.ground);
     cell.dataset.v = view.version;
-    if (view.typed !== view.shown) cell.dataset.t = view.typed;
+    if (view.typed !== view.shown || view.second) cell.dataset.t = view.typed;
     if (view.late) cell.dataset.late = "";
     if (view.toFinish) cell.dataset.finish = "";
     if (view.reason) cell.title = view.reason;
+    if (view.label) cell.setAttribute("aria-label", view.label);
+    if (view.second) {
+      const second = document.createElement("small");
+      second.textContent = view.second;
+      cell.append(second);
+    }
   };
 
   // What the server answers.
   const grade = (cell, label) => { cell.querySelector("span").textContent = label; };
+  const lineOf = (row, soFar) => {
+    const place = row.querySelector(".so-far");
+    if (!place) return;
+    place.replaceChildren(...(soFar ? [aestimo.svg("svg", { viewBox: "0 0 54 18", role: "img", "aria-label": soFar.words },
+      aestimo.svg("polyline", { points: soFar.points }), aestimo.svg("circle", { r: 2.2, cx: soFar.x, cy: soFar.y, class: soFar.above ? "is-above" : "" }))] : []));
+  };
+  const spreadOf = ({ low, lower, median, upper, high, words }) => aestimo.svg("svg", { class: "spread", viewBox: "0 0 68 14", role: "img", "aria-label": words },
+    aestimo.svg("line", { class: "whole", x1: low, y1: 7, x2: high, y2: 7 }), aestimo.svg("rect", { x: lower, y: 3.5, width: upper - lower, height: 7 }),
+    aestimo.svg("line", { class: "middle", x1: median, y1: 1.5, x2: median, y2: 12.5 }));
   const answered = (answer, batch) => {
     for (const kept of answer.entries) {
       const { assessment, student, part } = kept.cell;
@@ -234,75 +250,31 @@ aestimo.sheet = (table) => {
       if (!row) continue;
       row.querySelector(".result").textContent = figures.result;
       grade(row.querySelector(".grade"), figures.grade);
+      lineOf(row, figures.soFar);
     }
-    if (answer.foot) {
-      table.tFoot.querySelector(".result").textContent = answer.foot.result;
-      grade(table.tFoot.querySelector(".grade"), answer.foot.grade);
-      for (const mean of answer.foot.means) {
-        const cell = means[columnOf(mean.assessment, mean.part)];
-        if (cell) cell.textContent = mean.shown;
-      }
-      document.getElementById("loose-ends").textContent = answer.looseEnds;
-      saved.dataset.filled = answer.filled;
-      saved.dataset.at = answer.at;
+    for (const ground of answer.grounds) {
+      const cell = cellOf(ground.assessment, ground.student, 0);
+      if (!cell) continue;
+      cell.classList.remove(...grounds);
+      if (ground.css) cell.classList.add(ground.css);
     }
-    showStopped();
+    for (const line of answer.foot) {
+      const place = footRows.findIndex((it) => it.dataset.foot === line.key);
+      if (place < 0) continue;
+      footRows[place].querySelector(".result").textContent = line.result;
+      grade(footRows[place].querySelector(".grade"), line.grade);
+      for (const figure of line.cells) footCells[place][columnOf(figure.assessment, 0)]?.replaceChildren(figure.spread ? spreadOf(figure.spread) : figure.shown);
+    }
     if (batch.some((it) => cellOf(it.assessment, it.student, it.part) === cells[at.row][at.column])) askMargin();
   };
-  const button = (words, work) => {
-    const it = document.createElement("button");
-    it.type = "button";
-    it.className = "button is-small";
-    it.textContent = words;
-    it.addEventListener("click", work);
-    return it;
-  };
-  /** Those only the teacher can decide on. They stay in the browser until then. */
-  const showStopped = () => {
-    conflicts.replaceChildren();
-    for (const item of queue.items.filter((it) => it.stopped)) {
+  const { queue, ask, button } = aestimo.entries({
+    base, query, key: `${teacher}.${table.dataset.class}`,
+    place: (item) => {
       const cell = cellOf(item.assessment, item.student, item.part);
-      const where = cell ? `${nameOf(cell)} · ${titleOf(cell)}` : "An entry outside this span";
-      const typed = item.text || "blank";
-      const notice = document.createElement("p");
-      notice.className = "notice is-doubt";
-      const words = document.createElement("span");
-      const done = (takeTyped) => { queue.settle(item, takeTyped); showStopped(); };
-      if (item.stopped === "conflict") {
-        const there = item.there.typed || "blank";
-        words.textContent = `${where}: ${there} was put there in another window meanwhile; you typed ${typed}.`;
-        notice.append(words, button(`Keep ${there}`, () => done(false)), button(`Put ${typed}`, () => { if (cell) dress(cell, item.text); done(true); }));
-      } else {
-        words.textContent = `${where}: “${typed}” was not kept. ${item.why}`;
-        cell?.classList.add("is-refused");
-        notice.append(words, button("Forget it", () => { done(false); location.reload(); }));
-      }
-      conflicts.append(notice);
-    }
-  };
-  const state = (name, count) => {
-    const marks = count === 1 ? "1 mark" : `${count} marks`;
-    saved.className = { saved: "", sending: "", trying: "is-waiting", "signed-out": "is-stopped" }[name];
-    if (name === "saved") {
-      const filled = Number(saved.dataset.filled);
-      saved.textContent = filled === 0 ? "● Nothing typed yet" : `● ${filled === 1 ? "1 mark" : `All ${filled} marks`} saved${saved.dataset.at ? ` · ${saved.dataset.at}` : ""}`;
-    } else if (name === "sending") {
-      saved.textContent = `○ ${marks} on the way…`;
-    } else if (name === "trying") {
-      saved.textContent = `○ ${marks} not saved yet: no answer. Kept in this browser, tried again by itself.`;
-    } else {
-      const link = document.createElement("a");
-      link.href = location.href;
-      link.textContent = "Sign in";
-      saved.replaceChildren(`○ ${marks} kept in this browser: you were signed out. `, link, " and they are saved.");
-    }
-    if (!queue.stored && count > 0) saved.textContent = `○ ${marks} not saved yet, and this browser keeps nothing: leave the page open.`;
-  };
-  const queue = new aestimo.Queue({
-    prefix: `aestimo.entry.${teacher}.${table.dataset.class}.`,
-    send: (items) => fetch(`${base}/entries?${query}`, { method: "PUT", headers: { "Content-Type": "application/json", "X-CSRF-TOKEN": csrf, "X-Aestimo": "entries" }, body: JSON.stringify(items) }),
+      return cell && { words: `${nameOf(cell)} · ${titleOf(cell)}`, dress: (text) => dress(cell, text), refuse: () => cell.classList.add("is-refused"), version: Number(cell.dataset.v ?? 0) };
+    },
     onAnswer: answered,
-    onState: state,
+    onSignedIn: askMargin,
   });
 
   // Blocks: from the cell where it began to the one chosen now.
@@ -329,7 +301,7 @@ aestimo.sheet = (table) => {
   };
   const request = ({ cell, text }, how) => ({ id: queue.newId(), ...ids(cell), base: Number(cell.dataset.v ?? 0), text, how });
   const look = async (list, how) => {
-    const response = await fetch(`${base}/entries/look?${query}`, { method: "POST", headers: { "Content-Type": "application/json", "X-CSRF-TOKEN": csrf, "X-Aestimo": "entries" }, body: JSON.stringify(list.map((it) => request(it, how))) });
+    const response = await ask("POST", `/entries/look?${query}`, list.map((it) => request(it, how)));
     const answer = await response.json();
     if (!response.ok) throw new Error(answer.problems?.join(" ") ?? "It could not be looked at.");
     return answer;
@@ -414,7 +386,7 @@ aestimo.sheet = (table) => {
   // Notes and memos, in the margin.
   const marginView = document.getElementById("margin-view");
   const remarks = aestimo.remarks({
-    view: marginView ?? document.createElement("div"), base, csrf, key: `aestimo.remark.${teacher}.${table.dataset.class}.`,
+    view: marginView ?? document.createElement("div"), ask, key: `aestimo.remark.${teacher}.${table.dataset.class}.`,
     onKept: (assessment, student, part, is) => cellOf(assessment, student, part)?.classList.toggle("is-noted", is),
   });
   marginView?.addEventListener("keydown", (event) => {
@@ -580,8 +552,6 @@ aestimo.sheet = (table) => {
     });
   }
 
-  window.addEventListener("online", () => { queue.pause = 0; queue.flush(); });
-  window.addEventListener("beforeunload", (event) => { if (!queue.stored && queue.waiting().length) event.preventDefault(); });
   window.addEventListener("pagehide", () => { if (open) commit(); });
 
   // Where to begin: at the cell or column the address names, else at the first blank of the newest begun column.
@@ -596,6 +566,5 @@ aestimo.sheet = (table) => {
     if (cell && !item.stopped) dress(cell, item.text);
   }
   remarks.take();
-  showStopped();
 };
 if (document.getElementById("sheet")?.tBodies[0].rows.length) aestimo.sheet(document.getElementById("sheet"));

@@ -11,11 +11,21 @@ import java.time.LocalDate;
  * @param how in a word, such as “pasted”; empty: all
  * @param fromInclusive null: from the first
  * @param toInclusive null: to the last
+ * @param real only where something else stood before: first entries, and what came to nothing, left out
  */
 public record ChangeFilter(
-        long id, long student, long assessment, String how, LocalDate fromInclusive, LocalDate toInclusive) {
+        long id,
+        long student,
+        long assessment,
+        String how,
+        LocalDate fromInclusive,
+        LocalDate toInclusive,
+        boolean real) {
+    /** All of a class. */
+    public static final ChangeFilter ALL = only(0);
+
     /** One alteration alone. */
     public static ChangeFilter only(long id) {
-        return new ChangeFilter(id, 0, 0, "", null, null);
+        return new ChangeFilter(id, 0, 0, "", null, null, false);
     }
 }

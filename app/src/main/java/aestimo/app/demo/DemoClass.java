@@ -10,6 +10,8 @@ import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.GroundworkService;
 import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.EntryService;
+import aestimo.app.marks.RemarkService;
+import aestimo.app.marks.Remarks;
 import aestimo.app.marks.TypedEntry;
 import aestimo.app.roll.RollService;
 import aestimo.app.store.TeacherId;
@@ -22,9 +24,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.UUID;
+import org.springframework.stereotype.Component;
 
 /** Makes one class of the demo from its plan: an ability for each student, a drift over the year, and noise. */
-final class DemoClass {
+@Component
+class DemoClass {
     private static final LocalDate TODAY = LocalDate.of(2027, 2, 24);
     private static final int AT_ONCE = 200;
 
@@ -34,6 +38,7 @@ final class DemoClass {
     private final RollService roll;
     private final AssessmentService assessments;
     private final EntryService entries;
+    private final RemarkService remarks;
     private final BookService books;
 
     DemoClass(
@@ -43,6 +48,7 @@ final class DemoClass {
             RollService roll,
             AssessmentService assessments,
             EntryService entries,
+            RemarkService remarks,
             BookService books) {
         this.groundwork = groundwork;
         this.categories = categories;
@@ -50,6 +56,7 @@ final class DemoClass {
         this.roll = roll;
         this.assessments = assessments;
         this.entries = entries;
+        this.remarks = remarks;
         this.books = books;
     }
 
@@ -76,6 +83,25 @@ final class DemoClass {
         List<TypedEntry> typed = type(books.open(teacher, classId), plan, ids);
         for (int from = 0; from < typed.size(); from += AT_ONCE) {
             entries.apply(teacher, classId, typed.subList(from, Math.min(from + AT_ONCE, typed.size())));
+        }
+        note(teacher, classId, plan);
+    }
+
+    private void note(TeacherId teacher, long classId, DemoPlan plan) {
+        ClassBook classBook = books.open(teacher, classId);
+        for (DemoPlan.Typed typed : plan.typed()) {
+            Remarks own = new Remarks(typed.note(), typed.memo());
+            if (!own.equals(Remarks.NONE)) {
+                Student student = classBook.book().students().stream()
+                        .filter(one -> one.family().equals(typed.family()))
+                        .findFirst()
+                        .orElseThrow();
+                Assessment piece = classBook.book().assessments().stream()
+                        .filter(one -> one.title().equals(typed.title()))
+                        .findFirst()
+                        .orElseThrow();
+                remarks.save(teacher, classId, ClassBook.cell(student, piece, 0), Remarks.NONE, own);
+            }
         }
     }
 
@@ -108,7 +134,9 @@ final class DemoClass {
 
     private static String text(DemoPlan plan, Student student, Piece piece, int outOf, double percent) {
         for (DemoPlan.Typed typed : plan.typed()) {
-            if (typed.family().equals(student.family()) && typed.title().equals(piece.title())) {
+            if (typed.text() != null
+                    && typed.family().equals(student.family())
+                    && typed.title().equals(piece.title())) {
                 return typed.text();
             }
         }

@@ -1,15 +1,8 @@
 package aestimo.app.demo;
 
 import aestimo.app.account.AccountService;
-import aestimo.app.book.BookService;
-import aestimo.app.groundwork.BoundaryService;
-import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms;
-import aestimo.app.groundwork.GroundworkService;
 import aestimo.app.groundwork.YearService;
-import aestimo.app.marks.AssessmentService;
-import aestimo.app.marks.EntryService;
-import aestimo.app.roll.RollService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import java.util.List;
@@ -47,17 +40,11 @@ class DemoData implements ApplicationRunner {
     DemoData(
             AccountService accounts,
             YearService years,
-            GroundworkService groundwork,
-            CategoryService categories,
-            BoundaryService boundaries,
-            RollService roll,
-            AssessmentService assessments,
-            EntryService entries,
-            BookService books,
+            DemoClass classes,
             PlatformTransactionManager transactionManager) {
         this.accounts = accounts;
         this.years = years;
-        this.classes = new DemoClass(groundwork, categories, boundaries, roll, assessments, entries, books);
+        this.classes = classes;
         this.transactions = new TransactionTemplate(transactionManager);
     }
 

@@ -28,8 +28,20 @@ record DemoPlan(
         RulesForm rules,
         List<Piece> pieces,
         List<Typed> typed) {
-    /** Words typed instead of a chance mark: by family name and title. */
-    record Typed(String family, String title, String text) {}
+    /**
+     * What stands in one cell besides, or instead of, a chance mark: by family name and title.
+     *
+     * @param text null: the chance mark
+     */
+    record Typed(String family, String title, String text, String note, String memo) {
+        Typed(String family, String title, String text) {
+            this(family, title, text, "", "");
+        }
+
+        static Typed noted(String family, String title, String note, String memo) {
+            return new Typed(family, title, null, note, memo);
+        }
+    }
 
     /** @param name as it would be pasted */
     record Newcomer(String name, String joined) {}

@@ -1,5 +1,7 @@
 package aestimo.app.demo;
 
+import static aestimo.app.demo.DemoPlan.Typed.noted;
+
 import aestimo.app.groundwork.Forms.CategoryLine;
 import aestimo.app.groundwork.RulesForm;
 import java.util.ArrayList;
@@ -101,7 +103,24 @@ final class DemoPlans {
                     new DemoPlan.Typed("Ueda", "Mid-year exam", ""),
                     new DemoPlan.Typed("Voss", "Grid references", "x"),
                     new DemoPlan.Typed("Rasmus", "Harbour enquiry", "n"),
-                    new DemoPlan.Typed("Nwosu", "Beach profile", "29 l")));
+                    new DemoPlan.Typed("Nwosu", "Beach profile", "29 l"),
+                    noted(
+                            "Brandt",
+                            "River transect",
+                            "Clear cross-section. Next: name the process, then explain it.",
+                            ""),
+                    noted(
+                            "Dunmore",
+                            "Town survey",
+                            "Your tally is complete; say what it shows.",
+                            "Fenna asked for the help sheet; gave her the one with the key."),
+                    noted(
+                            "Hollis",
+                            "Mid-year exam",
+                            "Good effort on question 7. Learn the six terms on the sheet.",
+                            ""),
+                    noted("Lindgren", "Mid-year exam", "Precise and well argued throughout.", ""),
+                    noted("Kestrel", "River transect", "", "Handed in on the Monday; the bus was cancelled.")));
 
     static final DemoPlan EIGHT_D = new DemoPlan(
             84,

@@ -20,7 +20,6 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -28,23 +27,24 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.RequestParam;
 
-/** The desk, the loose ends, and the account page. */
+/** The desk, and the account page. */
 @Controller
 class DeskController {
     private static final int DAYS_OF_WEEK = 7;
+    private static final int MOST_TO_DO = 9;
 
     private final BookService books;
     private final FrameService frames;
     private final AccountService accounts;
+    private final LastDone lastDone;
     private final Clock clock;
 
-    DeskController(BookService books, FrameService frames, AccountService accounts, Clock clock) {
+    DeskController(BookService books, FrameService frames, AccountService accounts, LastDone lastDone, Clock clock) {
         this.books = books;
         this.frames = frames;
         this.accounts = accounts;
+        this.lastDone = lastDone;
         this.clock = clock;
     }
 
@@ -70,6 +70,10 @@ class DeskController {
                 .toList();
         model.addAttribute("frame", frames.ofDesk(teacher, Days.full(LocalDate.now(clock)), facts(open), "desk"));
         model.addAttribute("classes", open.stream().map(DeskController::line).toList());
+        List<ToDo> todo = ToDo.of(open);
+        model.addAttribute("todo", todo.subList(0, Math.min(MOST_TO_DO, todo.size())));
+        model.addAttribute("more", Math.max(0, todo.size() - MOST_TO_DO));
+        model.addAttribute("lastDone", lastDone.of(teacher.id(), open));
         model.addAttribute("weeks", TermWeeks.of(open));
         return "desk/desk";
     }
@@ -120,33 +124,6 @@ class DeskController {
                 result.map(Result::shown).orElse(""),
                 result.flatMap(Result::grade).map(Band::label).orElse(""),
                 LooseEnds.of(book).size());
-    }
-
-    @GetMapping("/loose-ends")
-    String looseEnds(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
-        List<LooseEndLine> lines = books.classes(teacher.id()).stream()
-                .map(row -> books.open(teacher.id(), row.id()))
-                .flatMap(DeskController::looseEnds)
-                .toList();
-        model.addAttribute("frame", frames.ofDesk(teacher, "Loose ends", "of all classes", "loose-ends"));
-        model.addAttribute("lines", lines);
-        return "desk/loose-ends";
-    }
-
-    @GetMapping("/classes/{classId}/loose-ends")
-    String looseEndsOfClass(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "loose-ends"));
-        model.addAttribute("lines", looseEnds(classBook).toList());
-        return "desk/loose-ends";
-    }
-
-    private static Stream<LooseEndLine> looseEnds(ClassBook classBook) {
-        return LooseEnds.of(classBook.book()).stream().map(end -> LooseEndLine.of(classBook, end));
     }
 
     @GetMapping("/account")

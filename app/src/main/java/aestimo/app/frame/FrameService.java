@@ -47,6 +47,8 @@ public class FrameService {
                 tabs(classes, Optional.empty(), Optional.empty()),
                 List.of(
                         new PageFrame.Link("Desk", "/", open.equals("desk")),
+                        new PageFrame.Link("Loose ends", "/loose-ends", open.equals("loose-ends")),
+                        new PageFrame.Link("To chase", "/to-chase", open.equals("to-chase")),
                         new PageFrame.Link("Years", "/years", open.equals("years")),
                         new PageFrame.Link("Account", "/account", open.equals("account"))),
                 Optional.empty(),

@@ -1,5 +1,7 @@
 package aestimo.app.groundwork;
 
+import aestimo.app.book.BookService;
+import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.groundwork.Forms.TermLine;
 import aestimo.app.groundwork.Forms.YearForm;
@@ -15,6 +17,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,9 +28,13 @@ public class YearService {
     private static final Fraction HIGHEST_WEIGHT = Fraction.of(1000);
 
     private final GroundworkMapper mapper;
+    private final BookService books;
+    private final ChangeService changes;
 
-    YearService(GroundworkMapper mapper) {
+    YearService(GroundworkMapper mapper, BookService books, ChangeService changes) {
         this.mapper = mapper;
+        this.books = books;
+        this.changes = changes;
     }
 
     /** A year as listed. */
@@ -50,12 +57,14 @@ public class YearService {
 
         /** “Term 1, 1 Sep – 11 Dec · Term 2, …”. */
         public String words() {
-            return String.join(
-                    " · ",
-                    terms.stream()
-                            .map(term ->
-                                    term.name() + ", " + Days.brief(term.starts()) + " – " + Days.brief(term.ends()))
-                            .toList());
+            return terms.stream().map(Term::words).collect(Collectors.joining(" · "));
+        }
+
+        /** The same with the weights, for the record of changes: whatever of it moves a result. */
+        private String allWords() {
+            return terms.stream()
+                    .map(term -> term.words() + ", weight " + term.weight() + (term.exam() ? ", exam term" : ""))
+                    .collect(Collectors.joining(" · "));
         }
     }
 
@@ -64,6 +73,10 @@ public class YearService {
      * @param exam it may lie within another's weeks and takes only the assessments given to it
      */
     public record Term(long id, String name, LocalDate starts, LocalDate ends, Weight weight, boolean exam) {
+        private String words() {
+            return name + ", " + Days.brief(starts) + " – " + Days.brief(ends);
+        }
+
         private boolean holds(LocalDate day) {
             return !day.isBefore(starts) && !day.isAfter(ends);
         }
@@ -157,6 +170,10 @@ public class YearService {
                 throw new NotFoundException("term");
             }
         }
+        String after = year(teacher, yearId).allWords();
+        books.classes(teacher).stream()
+                .filter(row -> row.yearId() == yearId)
+                .forEach(row -> changes.recordGroundwork(teacher, row.id(), "terms", before.allWords(), after));
     }
 
     /** Every assessment keeps a term, and changes it only where the teacher agreed. */

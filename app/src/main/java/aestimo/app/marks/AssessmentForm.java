@@ -70,7 +70,7 @@ public record AssessmentForm(
         this(id, version, title, categoryId, date, "MARKS", outOf, More.NONE, List.of(), List.of(), "");
     }
 
-    static AssessmentForm read(FormFields fields, long id) {
+    public static AssessmentForm read(FormFields fields, long id) {
         return new AssessmentForm(
                 id,
                 (int) fields.number("version"),
@@ -130,7 +130,24 @@ public record AssessmentForm(
         return text.replace(',', '.');
     }
 
-    AssessmentForm withVersion(int other) {
+    /** The same piece due on another day. */
+    public AssessmentForm withDue(String day) {
+        More other = new More(
+                more.termId(),
+                day,
+                more.weight(),
+                more.bonus(),
+                more.allowOver(),
+                more.boundariesId(),
+                more.instructions());
+        return new AssessmentForm(id, version, title, categoryId, date, kind, outOf, other, parts, ceilings, marks);
+    }
+
+    public AssessmentForm withCategory(long other) {
+        return new AssessmentForm(id, version, title, other, date, kind, outOf, more, parts, ceilings, marks);
+    }
+
+    public AssessmentForm withVersion(int other) {
         return new AssessmentForm(id, other, title, categoryId, date, kind, outOf, more, parts, ceilings, marks);
     }
 

@@ -9,10 +9,10 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.changes.ListedChange;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.PageFrame;
+import aestimo.app.web.Download;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
-import aestimo.exchange.table.CsvTable;
 import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -37,8 +37,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class ChangesController {
     private static final int MOST_SHOWN = 300;
     private static final int MOST_TAKEN = 20_000;
-    private static final List<String> WAYS =
-            List.of("typed", "filled", "pasted", "brought in", "undone", "redone", "taken back", "groundwork");
+    private static final List<String> WAYS = List.of(
+            "typed", "filled", "pasted", "brought in", "undone", "redone", "settled", "taken back", "groundwork");
 
     private final BookService books;
     private final ChangeService changes;
@@ -79,7 +79,8 @@ class ChangesController {
                 FormFields.toNumber(parameters.getOrDefault("ofAssessment", "")),
                 WAYS.contains(how) ? how : "",
                 day(parameters.getOrDefault("since", "")),
-                day(parameters.getOrDefault("until", "")));
+                day(parameters.getOrDefault("until", "")),
+                parameters.containsKey("real"));
     }
 
     /** Null for no day. */
@@ -112,7 +113,7 @@ class ChangesController {
                                 Table.Cell.of(change.became()),
                                 Table.Cell.of(change.how())))
                         .toList());
-        CsvTable.write(table, MarksController.download(response, table, "text/csv;charset=UTF-8", ".csv"));
+        Download.csv(response, table);
     }
 
     /** Puts back what an entry was before one alteration. */

@@ -94,7 +94,7 @@ public class EntryService {
      *
      * @throws FormException when there are too many, or one is too long to be an entry
      */
-    ClassBook tried(ClassBook classBook, List<TypedEntry> typed) {
+    public ClassBook tried(ClassBook classBook, List<TypedEntry> typed) {
         check(typed);
         ClassBook tried = classBook;
         for (TypedEntry entry : typed) {

@@ -5,6 +5,8 @@ import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,6 +27,18 @@ public class RemarkService {
     @Transactional(readOnly = true)
     public Remarks of(TeacherId teacher, CellId cell) {
         return mapper.find(teacher, cell).orElse(Remarks.NONE);
+    }
+
+    /** All notes and memos of a class, by date of the piece. */
+    @Transactional(readOnly = true)
+    public Map<CellId, Remarks> ofClass(TeacherId teacher, long classId) {
+        Map<CellId, Remarks> all = new LinkedHashMap<>();
+        for (RemarkMapper.CellRow row : mapper.findOfClass(teacher, classId)) {
+            all.put(
+                    new CellId(row.assessmentId(), row.enrolmentId(), row.partId()),
+                    new Remarks(row.note(), row.memo()));
+        }
+        return all;
     }
 
     /**

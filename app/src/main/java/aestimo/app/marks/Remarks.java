@@ -7,5 +7,5 @@ package aestimo.app.marks;
  * @param memo for the teacher alone, never printed or sent
  */
 public record Remarks(String note, String memo) {
-    static final Remarks NONE = new Remarks("", "");
+    public static final Remarks NONE = new Remarks("", "");
 }

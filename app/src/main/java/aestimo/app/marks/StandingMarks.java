@@ -20,7 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What becomes of the marks that stand when an assessment gets another out-of. */
 @Component
-class StandingMarks {
+public class StandingMarks {
     private static final int PLACES = 4;
     private static final String ASKED = ". Say what becomes of them out of ";
 
@@ -77,7 +77,7 @@ class StandingMarks {
     }
 
     /** Whether a refusal asks what becomes of the marks. */
-    static boolean isAsked(String problem) {
+    public static boolean isAsked(String problem) {
         return problem.contains(ASKED);
     }
 

@@ -12,10 +12,10 @@ import java.util.UUID;
  * @param part 0 for a piece without parts
  * @param base the version the cell had when it was typed into; 0 for a cell never touched
  * @param text as typed
- * @param how typed, filled, pasted, undone or redone; null: typed
+ * @param how typed, filled, pasted, undone, redone or settled; null: typed
  */
 public record TypedEntry(UUID id, long assessment, long student, long part, int base, String text, String how) {
-    private static final Set<String> WAYS = Set.of("typed", "filled", "pasted", "undone", "redone");
+    private static final Set<String> WAYS = Set.of("typed", "filled", "pasted", "undone", "redone", "settled");
 
     /** Typed into a cell. */
     public TypedEntry(UUID id, long assessment, long student, long part, int base, String text) {
@@ -34,7 +34,7 @@ public record TypedEntry(UUID id, long assessment, long student, long part, int 
     }
 
     @JsonIgnore
-    CellId cell() {
+    public CellId cell() {
         return new CellId(assessment, student, part);
     }
 }

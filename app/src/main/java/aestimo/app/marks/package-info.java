@@ -1,5 +1,5 @@
 /**
- * The marks sheet: assessments, entries typed into cells, the margin beside them, and the table taken away. Entry
- * classes: {@link aestimo.app.marks.EntryService} and {@link aestimo.app.marks.AssessmentService}.
+ * Assessments, the entries typed into their cells, notes and memos, and the page of changes. Entry classes: {@link
+ * aestimo.app.marks.EntryService} and {@link aestimo.app.marks.AssessmentService}.
  */
 package aestimo.app.marks;

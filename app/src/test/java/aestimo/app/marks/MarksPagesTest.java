@@ -71,7 +71,9 @@ class MarksPagesTest {
             "/account",
             "/loose-ends",
             base + "/marks",
-            base + "/loose-ends",
+            base + "/marks?ends",
+            base + "/run?assessment=" + assessment,
+            base + "/notes",
             base + "/marks?edit=" + assessment,
             base + "/groundwork/students",
             base + "/groundwork/weights",
@@ -159,7 +161,7 @@ class MarksPagesTest {
         assertThat(visitor.get(base + "/marks?edit=" + assessment).body()).contains("1 entry goes with it.");
         addQuiz("Mistaken", "2027-02-09", "15");
         String mistaken = found(
-                "data-a=\"(\\d+)\"[^>]*><a[^>]*>Mistaken",
+                "data-a=\"(\\d+)\"[^>]*><a[^>]*><span>Mistaken",
                 visitor.get(base + "/marks").body());
         visitor.post(base + "/assessments/" + mistaken + "/remove");
         assertThat(visitor.get(base + "/marks").body()).contains("Quiz 1").doesNotContain("Mistaken");

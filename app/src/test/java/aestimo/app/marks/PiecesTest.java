@@ -82,7 +82,7 @@ class PiecesTest {
         // The warm-up not handed in: 85 % of the weights, at most 70.
         assertThat(result("Osei")).isEqualTo("70.0");
         assertThat(own.type("Osei", "Week 1", 0, "16")).contains("16 is more than the out-of 15.");
-        assertThat(visitor.get(own.base() + "/loose-ends").body()).contains("Osei, Kofi · Week 1, Warm-up");
+        assertThat(visitor.get(own.base() + "/marks?ends").body()).contains("Osei, Kofi · Week 1, Warm-up");
         assertThat(visitor.get(own.base() + "/marks.csv").body())
                 .contains("\"Week 1, Warm-up (out of 15)\"", "\"Week 1 (2027-02-05, out of 100)\"");
         assertThat(visitor.get(own.base() + "/marks?edit=" + own.piece("Week 1"))

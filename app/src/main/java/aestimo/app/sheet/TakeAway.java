@@ -1,4 +1,4 @@
-package aestimo.app.marks;
+package aestimo.app.sheet;
 
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
@@ -68,8 +68,9 @@ final class TakeAway {
         for (Assessment assessment : assessments) {
             ClassBook.cells(student, assessment).forEach(cell -> row.add(entry(classBook, assessment, cell)));
             if (assessment.hasParts()) {
-                row.add(number(Optional.of(
-                                SheetView.made(standing, student, assessment).shown())
+                row.add(number(Optional.of(Sight.plain(classBook, standing)
+                                .made(student, assessment)
+                                .shown())
                         .filter(shown -> !shown.isEmpty())));
             }
         }

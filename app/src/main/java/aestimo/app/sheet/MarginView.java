@@ -1,10 +1,11 @@
-package aestimo.app.marks;
+package aestimo.app.sheet;
 
 import aestimo.app.book.CategoryLook;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.Change;
 import aestimo.app.frame.Days;
+import aestimo.app.marks.Remarks;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Category;
 import aestimo.core.book.Part;
@@ -106,7 +107,7 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
         Optional<Rank> place = figures.flatMap(it -> it.placeOf(student));
         Optional<Part> part = made ? Optional.empty() : assessment.partAt(classBook.part(cell));
         Cell view = new Cell(
-                made ? SheetView.made(standing, student, assessment) : CellView.of(classBook, cell),
+                made ? Sight.plain(classBook, standing).made(student, assessment) : CellView.of(classBook, cell),
                 part.map(own -> assessment.title() + ", " + own.title()).orElse(assessment.title()),
                 Days.brief(assessment.date()) + outOf(assessment, part),
                 partLines(classBook, student, assessment),

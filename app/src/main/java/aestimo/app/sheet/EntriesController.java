@@ -1,4 +1,4 @@
-package aestimo.app.marks;
+package aestimo.app.sheet;
 
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
@@ -7,16 +7,24 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.groundwork.WouldMove;
+import aestimo.app.marks.EntryService;
+import aestimo.app.marks.RemarkService;
+import aestimo.app.marks.Remarks;
+import aestimo.app.marks.TypedEntry;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.Student;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Standing;
+import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.typed.EntryText;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -39,12 +47,15 @@ class EntriesController {
     private final BookService books;
     private final EntryService entries;
     private final RemarkService remarks;
+    private final SheetLookService looks;
     private final Clock clock;
 
-    EntriesController(BookService books, EntryService entries, RemarkService remarks, Clock clock) {
+    EntriesController(
+            BookService books, EntryService entries, RemarkService remarks, SheetLookService looks, Clock clock) {
         this.books = books;
         this.entries = entries;
         this.remarks = remarks;
+        this.looks = looks;
         this.clock = clock;
     }
 
@@ -59,31 +70,45 @@ class EntriesController {
         ClassBook classBook = applied.classBook();
         Standing standing = Standing.of(
                 classBook.book(), SpanChoice.read(parameters, classBook.book()).span());
+        Sight sight = new Sight(classBook, standing, looks.of(teacher.id(), classId), Set.of());
         List<SaveAnswer.Kept> kept = new ArrayList<>();
         for (int i = 0; i < typed.size(); i++) {
-            TypedEntry entry = typed.get(i);
-            Assessment assessment = classBook.assessment(entry.assessment());
-            kept.add(new SaveAnswer.Kept(
-                    entry.id(),
-                    applied.outcomes().get(i).isKept(),
-                    CellView.of(classBook, entry.cell()),
-                    assessment.hasParts()
-                            ? SheetView.made(standing, classBook.student(entry.student()), assessment)
-                            : null));
+            kept.add(kept(sight, typed.get(i), applied.outcomes().get(i)));
         }
         List<SheetView.Figures> rows = typed.stream()
                 .map(TypedEntry::student)
                 .distinct()
-                .map(student ->
-                        SheetView.figures(standing.of(classBook.student(student).id())))
+                .map(student -> SheetView.figures(
+                        sight, standing.of(classBook.student(student).id())))
+                .toList();
+        List<AssessmentFigures> columns = typed.stream()
+                .map(TypedEntry::assessment)
+                .distinct()
+                .flatMap(id -> standing.assessment(classBook.assessment(id).id()).stream())
                 .toList();
         return new SaveAnswer(
                 kept,
                 rows,
-                SheetView.foot(standing),
-                LooseEnds.of(classBook.book()).size(),
+                SaveAnswer.grounds(sight, columns),
+                Foot.of(sight, columns),
+                LooseEnds.of(standing.counting()).size(),
                 classBook.book().countFilled(),
                 Days.clock(OffsetDateTime.now(clock)));
+    }
+
+    /** Figures and shading of a piece outside the span are not on the sheet: its entry is answered plain. */
+    private static SaveAnswer.Kept kept(Sight sight, TypedEntry entry, EntryService.Outcome outcome) {
+        ClassBook classBook = sight.classBook();
+        Assessment assessment = classBook.assessment(entry.assessment());
+        Student student = classBook.student(entry.student());
+        Optional<AssessmentFigures> figures = sight.standing().assessment(assessment.id());
+        return new SaveAnswer.Kept(
+                entry.id(),
+                outcome.isKept(),
+                assessment.hasParts() || figures.isEmpty()
+                        ? CellView.of(classBook, entry.cell())
+                        : sight.cell(student, figures.get()),
+                assessment.hasParts() && figures.isPresent() ? sight.made(student, figures.get()) : null);
     }
 
     /** Entries that can never be kept are said so, in words; the browser keeps what was typed. */

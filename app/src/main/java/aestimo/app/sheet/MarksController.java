@@ -1,4 +1,4 @@
-package aestimo.app.marks;
+package aestimo.app.sheet;
 
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
@@ -9,22 +9,25 @@ import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.groundwork.BoundaryService;
+import aestimo.app.looseends.LooseEndService;
+import aestimo.app.marks.AssessmentForm;
+import aestimo.app.marks.AssessmentService;
+import aestimo.app.marks.PieceCopyService;
+import aestimo.app.marks.RemarkService;
+import aestimo.app.marks.StandingMarks;
+import aestimo.app.web.Download;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Assessment;
 import aestimo.core.result.Standing;
-import aestimo.exchange.table.CsvTable;
+import aestimo.core.statistics.AssessmentFigures;
 import aestimo.exchange.table.Table;
-import aestimo.exchange.table.XlsxTable;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
+import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -46,6 +49,7 @@ class MarksController {
     private final RemarkService remarks;
     private final BoundaryService boundaries;
     private final ChangeService changes;
+    private final SheetLookService looks;
     private final Clock clock;
 
     MarksController(
@@ -56,6 +60,7 @@ class MarksController {
             RemarkService remarks,
             BoundaryService boundaries,
             ChangeService changes,
+            SheetLookService looks,
             Clock clock) {
         this.books = books;
         this.frames = frames;
@@ -64,6 +69,7 @@ class MarksController {
         this.remarks = remarks;
         this.boundaries = boundaries;
         this.changes = changes;
+        this.looks = looks;
         this.clock = clock;
     }
 
@@ -100,13 +106,25 @@ class MarksController {
         SpanChoice span = SpanChoice.read(parameters, classBook.book());
         Standing standing = Standing.of(classBook.book(), span.span());
         model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks"));
-        model.addAttribute("sheet", SheetView.of(classBook, standing));
+        SheetLook look = looks.of(teacher.id(), classBook.row().id());
+        SheetLookService.Beside beside =
+                looks.beside(teacher.id(), classBook.row().id(), look);
+        model.addAttribute("sheet", SheetView.of(new Sight(classBook, standing, look, beside.brought()), beside));
+        model.addAttribute(
+                "offered",
+                standing.assessments().stream()
+                        .map(AssessmentFigures::assessment)
+                        .toList());
         model.addAttribute("filled", classBook.book().countFilled());
         model.addAttribute(
                 "savedAt",
                 changes.latestEntry(teacher.id(), classBook.row().id())
                         .map(Days::clock)
                         .orElse(""));
+        model.addAttribute("here", path(classBook, span));
+        if (parameters.containsKey("ends")) {
+            model.addAttribute("ends", LooseEndService.of(List.of(classBook)));
+        }
         model.addAttribute("margin", margin(teacher, classBook, standing, parameters));
         AssessmentForm form = (AssessmentForm) model.getAttribute("form");
         if (form != null) {
@@ -119,7 +137,7 @@ class MarksController {
         model.addAttribute("terms", classBook.book().terms());
         model.addAttribute("noStudents", classBook.book().students().isEmpty());
         model.addAttribute("noAssessments", classBook.book().assessments().isEmpty());
-        return "marks/sheet";
+        return "sheet/sheet";
     }
 
     private MarginView margin(
@@ -137,6 +155,11 @@ class MarksController {
                 classBook, standing, cell, remarks.of(teacher.id(), cell), changes.ofCell(teacher.id(), cell));
     }
 
+    /** Of the sheet over a span, for links out of the margin. */
+    private static String path(ClassBook classBook, SpanChoice span) {
+        return "/classes/" + classBook.row().id() + "/marks?" + span.query();
+    }
+
     /** The margin alone, for the script of the sheet. */
     @GetMapping("/margin")
     String margin(
@@ -146,9 +169,26 @@ class MarksController {
             Model model) {
         ClassBook classBook = books.open(teacher.id(), classId);
         SpanChoice span = SpanChoice.read(parameters, classBook.book());
+        model.addAttribute("here", path(classBook, span));
         model.addAttribute(
                 "margin", margin(teacher, classBook, Standing.of(classBook.book(), span.span()), parameters));
-        return "marks/margin :: view";
+        return "sheet/margin :: view";
+    }
+
+    /** How the sheet is looked at from now on. */
+    @PostMapping("/marks/look")
+    String look(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        looks.keep(
+                teacher.id(),
+                classId,
+                SheetLook.read(fields::texts),
+                fields.texts("offered").stream().map(FormFields::toNumber).collect(Collectors.toSet()));
+        return back(classId, SpanChoice.read(parameters, classBook.book()).query(), "");
     }
 
     @PostMapping("/assessments")
@@ -266,8 +306,7 @@ class MarksController {
             @RequestParam Map<String, String> parameters,
             HttpServletResponse response)
             throws IOException {
-        Table table = table(teacher, classId, parameters);
-        CsvTable.write(table, download(response, table, "text/csv;charset=UTF-8", ".csv"));
+        Download.csv(response, table(teacher, classId, parameters));
     }
 
     @GetMapping("/marks.xlsx")
@@ -277,27 +316,12 @@ class MarksController {
             @RequestParam Map<String, String> parameters,
             HttpServletResponse response)
             throws IOException {
-        Table table = table(teacher, classId, parameters);
-        String type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
-        XlsxTable.write(table, download(response, table, type, ".xlsx"));
+        Download.xlsx(response, table(teacher, classId, parameters));
     }
 
     private Table table(SignedInTeacher teacher, long classId, Map<String, String> parameters) {
         ClassBook classBook = books.open(teacher.id(), classId);
         SpanChoice span = SpanChoice.read(parameters, classBook.book());
         return TakeAway.of(classBook, Standing.of(classBook.book(), span.span()), span.words());
-    }
-
-    static OutputStream download(HttpServletResponse response, Table table, String type, String ending)
-            throws IOException {
-        String name = table.title().replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ending;
-        response.setContentType(type);
-        response.setHeader(
-                HttpHeaders.CONTENT_DISPOSITION,
-                ContentDisposition.attachment()
-                        .filename(name, StandardCharsets.UTF_8)
-                        .build()
-                        .toString());
-        return response.getOutputStream();
     }
 }

@@ -1,4 +1,4 @@
-package aestimo.app.marks;
+package aestimo.app.sheet;
 
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Student;
@@ -24,7 +24,8 @@ record Strip(List<Dot> dots, double median, String lowest, String middle, String
     /** One student; the names of dots are told on hover and focus. */
     record Dot(String name, double x, double y, boolean own) {}
 
-    static Strip of(ClassBook classBook, AssessmentFigures figures, Student student) {
+    /** @param ringed null: nobody is */
+    static Strip of(ClassBook classBook, AssessmentFigures figures, Student ringed) {
         double low = number(figures.lowest().orElseThrow());
         double high = number(figures.highest().orElseThrow());
         List<Dot> dots = new ArrayList<>();
@@ -41,7 +42,7 @@ record Strip(List<Dot> dots, double median, String lowest, String middle, String
                     whose.listName() + ", " + shown(classBook, own.getValue()) + " %",
                     x,
                     BASE - DOT * (below % MOST_STACKED),
-                    own.getKey().equals(student.id())));
+                    ringed != null && own.getKey().equals(ringed.id())));
         }
         // The ringed one is drawn last, so that no other lies over it.
         dots.sort(Comparator.comparing(Dot::own));

@@ -1,0 +1,109 @@
+package aestimo.app.sheet;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.marks.RemarkService;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Student;
+import aestimo.core.result.Span;
+import aestimo.core.result.Standing;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Marking one assessment down the class, or along one student. Entries go the way those of the sheet go. */
+@Controller
+@RequestMapping("/classes/{classId}/run")
+class RunController {
+    private final BookService books;
+    private final FrameService frames;
+    private final RemarkService remarks;
+    private final ChangeService changes;
+
+    RunController(BookService books, FrameService frames, RemarkService remarks, ChangeService changes) {
+        this.books = books;
+        this.frames = frames;
+        this.remarks = remarks;
+        this.changes = changes;
+    }
+
+    @GetMapping
+    String run(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        fill(teacher, classBook, parameters, model);
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks"));
+        model.addAttribute("only", parameters.containsKey("only"));
+        model.addAttribute("filled", classBook.book().countFilled());
+        model.addAttribute(
+                "savedAt",
+                changes.latestEntry(teacher.id(), classId).map(Days::clock).orElse(""));
+        return "sheet/run";
+    }
+
+    /** What the marks typed meanwhile make of it, for the script of the run. */
+    @GetMapping("/beside")
+    String beside(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        fill(teacher, books.open(teacher.id(), classId), parameters, model);
+        return "sheet/run :: moving";
+    }
+
+    /** A piece outside the span is looked at over its own term. */
+    private void fill(SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, Model model) {
+        SpanChoice span = SpanChoice.read(parameters, classBook.book());
+        Standing standing = Standing.of(classBook.book(), span.span());
+        long classId = classBook.row().id();
+        String asked = parameters.getOrDefault("student", "");
+        if (!asked.isEmpty()) {
+            Student student = classBook.student(FormFields.toNumber(asked));
+            model.addAttribute(
+                    "run", RunView.along(classBook, standing, student, remarks.ofClass(teacher.id(), classId)));
+            model.addAttribute("here", "/classes/" + classId + "/marks?" + span.query());
+            model.addAttribute("margin", MarginView.ofStudent(classBook, standing, student));
+            return;
+        }
+        Assessment piece = piece(classBook, standing, parameters.getOrDefault("assessment", ""));
+        Standing own = standing.assessment(piece.id()).isPresent()
+                ? standing
+                : Standing.of(
+                        standing.counting(),
+                        new Span.Terms(Set.of(classBook.book().termOf(piece))));
+        model.addAttribute("run", RunView.down(classBook, own, piece, remarks.ofClass(teacher.id(), classId)));
+        model.addAttribute("spread", RunBeside.of(classBook, own, piece));
+    }
+
+    /** Where none is named, the latest begun or due of the span. */
+    private static Assessment piece(ClassBook classBook, Standing standing, String id) {
+        if (!id.isEmpty()) {
+            return classBook.assessment(FormFields.toNumber(id));
+        }
+        return standing.assessments().stream()
+                .map(figures -> figures.assessment())
+                .filter(piece -> !piece.date().isAfter(classBook.book().today()))
+                .reduce((earlier, later) -> later)
+                .or(() -> standing.assessments().stream()
+                        .map(figures -> figures.assessment())
+                        .findFirst())
+                .orElseThrow(() -> new NotFoundException("assessment"));
+    }
+}

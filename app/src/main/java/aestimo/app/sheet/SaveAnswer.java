@@ -1,0 +1,53 @@
+package aestimo.app.sheet;
+
+import aestimo.app.book.ClassBook;
+import aestimo.core.book.Student;
+import aestimo.core.result.StudentStanding;
+import aestimo.core.statistics.AssessmentFigures;
+import java.util.List;
+import java.util.UUID;
+
+/**
+ * What the server answers to typed entries: how each was understood, and what they moved.
+ *
+ * @param grounds the shading of the columns that were typed into; empty where nothing is shaded
+ * @param foot the lines at the foot, with the columns that were typed into
+ * @param filled how many cells of the class hold something
+ * @param at the time of the answer, for the saved line
+ */
+record SaveAnswer(
+        List<Kept> entries,
+        List<SheetView.Figures> rows,
+        List<Ground> grounds,
+        List<Foot.Line> foot,
+        int looseEnds,
+        int filled,
+        String at) {
+    /**
+     * @param kept false where the cell was altered elsewhere meanwhile; {@code cell} is then how it stands there
+     * @param made what the parts of its piece make now; null for a piece without parts
+     */
+    record Kept(UUID id, boolean kept, CellView cell, CellView made) {}
+
+    /** @param css the style class; empty for none */
+    record Ground(long assessment, long student, String css) {}
+
+    /** One entry altered moves the mean of its column, and with it the shading of every cell there. */
+    static List<Ground> grounds(Sight sight, List<AssessmentFigures> columns) {
+        if (sight.look().shade() != SheetLook.Shade.MEAN) {
+            return List.of();
+        }
+        return columns.stream()
+                .flatMap(figures -> sight.standing().students().stream()
+                        .map(StudentStanding::student)
+                        .map(student -> ground(sight, figures, student)))
+                .toList();
+    }
+
+    private static Ground ground(Sight sight, AssessmentFigures figures, Student student) {
+        return new Ground(
+                ClassBook.id(figures.assessment()),
+                ClassBook.id(student),
+                Shading.of(sight.look().shade(), sight.standing(), figures, student));
+    }
+}

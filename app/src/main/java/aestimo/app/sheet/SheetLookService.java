@@ -1,0 +1,85 @@
+package aestimo.app.sheet;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
+import aestimo.app.sheet.SheetLook.Who;
+import aestimo.app.store.TeacherId;
+import aestimo.core.book.StudentId;
+import aestimo.core.grading.Result;
+import aestimo.core.result.Span;
+import aestimo.core.result.Standing;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps how each class's marks sheet is looked at, and finds what a look shows that is not in the book. */
+@Service
+class SheetLookService {
+    private final SheetLookMapper mapper;
+    private final BookService books;
+
+    SheetLookService(SheetLookMapper mapper, BookService books) {
+        this.mapper = mapper;
+        this.books = books;
+    }
+
+    /**
+     * What a sheet shows that is no part of the book; empty where the look does not ask for it.
+     *
+     * @param support notes by enrolment
+     * @param lastYear results with their grades by enrolment
+     * @param brought cells that stand as they were brought in
+     */
+    record Beside(Map<Long, String> support, Map<Long, String> lastYear, Set<CellId> brought) {
+        static final Beside NOTHING = new Beside(Map.of(), Map.of(), Set.of());
+    }
+
+    @Transactional(readOnly = true)
+    public SheetLook of(TeacherId teacher, long classId) {
+        return mapper.findChoices(teacher, classId).map(SheetLook::parse).orElse(SheetLook.DEFAULT);
+    }
+
+    /** @param offered the assessments the form could hide; others stay as they were */
+    @Transactional
+    public void keep(TeacherId teacher, long classId, SheetLook look, Set<Long> offered) {
+        books.classRow(teacher, classId);
+        mapper.write(
+                teacher,
+                classId,
+                look.withHiddenBeyond(offered, of(teacher, classId)).toText());
+    }
+
+    @Transactional(readOnly = true)
+    public Beside beside(TeacherId teacher, long classId, SheetLook look) {
+        return new Beside(
+                look.who().contains(Who.SUPPORT)
+                        ? mapper.findSupport(teacher, classId).stream()
+                                .collect(Collectors.toMap(
+                                        SheetLookMapper.SupportRow::enrolmentId,
+                                        SheetLookMapper.SupportRow::supportNote))
+                        : Map.of(),
+                look.who().contains(Who.LAST_YEAR) ? lastYear(teacher, classId) : Map.of(),
+                look.brought() ? Set.copyOf(mapper.findBrought(teacher, classId)) : Set.of());
+    }
+
+    private Map<Long, String> lastYear(TeacherId teacher, long classId) {
+        Map<Long, Standing> years = new HashMap<>();
+        Map<Long, String> results = new HashMap<>();
+        for (SheetLookMapper.EarlierRow row : mapper.findEarlier(teacher, classId)) {
+            Standing year = years.computeIfAbsent(
+                    row.earlierClassId(),
+                    id -> Standing.of(books.open(teacher, id).book(), new Span.Year()));
+            year.of(new StudentId(Long.toString(row.earlierEnrolmentId())))
+                    .result()
+                    .ifPresent(result -> results.put(row.enrolmentId(), words(result)));
+        }
+        return results;
+    }
+
+    private static String words(Result result) {
+        return result.shown() + result.grade().map(band -> " " + band.label()).orElse("");
+    }
+}
