@@ -7,6 +7,8 @@ aestimo.sheet = (table) => {
   const query = table.dataset.query;
   const pieces = [...table.querySelectorAll("thead th.piece")];
   const rows = [...table.tBodies[0].rows];
+  const cols = [...table.querySelectorAll("col.is-piece")];
+  const box = table.closest(".sheet-box");
   const footRows = [...table.tFoot.rows];
   const footCells = footRows.map((row) => [...row.querySelectorAll(".mean")]);
   const cells = rows.map((row) => [...row.querySelectorAll("td.cell")]);
@@ -42,7 +44,7 @@ aestimo.sheet = (table) => {
     const whole = pieces[column];
     const count = Number(whole.dataset.parts);
     if (pieces[column - count].hidden !== is) return;
-    for (let i = column - count; i < column; i++) for (const it of [pieces[i], ...footCells.map((line) => line[i]), ...cells.map((line) => line[i])]) it.hidden = !is;
+    for (let i = column - count; i < column; i++) for (const it of [pieces[i], cols[i], ...footCells.map((line) => line[i]), ...cells.map((line) => line[i])]) it.hidden = !is;
     let group = null;
     let first = 0;
     for (const it of table.querySelectorAll(".groups .group[scope]")) {
@@ -73,8 +75,15 @@ aestimo.sheet = (table) => {
     cells[row][column].tabIndex = is ? 0 : -1;
   };
   const valueOf = (piece) => (piece.dataset.p ? `${piece.dataset.a}.${piece.dataset.p}` : piece.dataset.a);
+  /** On a phone one column is seen at a time. */
+  let here = -1;
   const showColumn = (column) => {
-    for (const line of [...cells, ...footCells]) line.forEach((cell, i) => cell.classList.toggle("is-here", i === column));
+    if (here === column) return;
+    for (const line of [...cells, ...footCells]) {
+      line[here]?.classList.remove("is-here");
+      line[column].classList.add("is-here");
+    }
+    here = column;
     if (columnChoice) columnChoice.value = valueOf(pieces[column]);
   };
   const choose = (row, column, { focus = true } = {}) => {
@@ -93,7 +102,6 @@ aestimo.sheet = (table) => {
   };
   // Sticky names, results, headings and foot cover what the browser would call in view.
   const reveal = (cell) => {
-    const box = cell.closest(".sheet-box");
     const outer = box.getBoundingClientRect();
     const inner = cell.getBoundingClientRect();
     const right = table.classList.contains("is-right");
@@ -136,17 +144,17 @@ aestimo.sheet = (table) => {
     input.maxLength = 200;
     input.inputMode = "decimal";
     input.value = text;
-    cell.classList.add("is-open");
-    cell.append(input);
+    // It lies over the cell and not in it: within, every letter would have the whole table laid out anew.
+    Object.assign(input.style, { left: `${table.offsetLeft + cell.offsetLeft}px`, top: `${table.offsetTop + cell.offsetTop}px`, width: `${cell.offsetWidth}px`, height: `${cell.offsetHeight}px` });
+    box.append(input);
     open = { cell, input, replaces };
     input.focus();
     input.setSelectionRange(text.length, text.length);
     input.addEventListener("blur", () => { if (open?.input === input) commit(); });
   };
   const close = () => {
-    const { cell, input } = open;
+    const { input } = open;
     open = null;
-    cell.classList.remove("is-open");
     input.remove();
   };
   const commit = () => {
@@ -209,7 +217,7 @@ aestimo.sheet = (table) => {
     cell.classList.add(`is-${view.kind}`);
     cell.classList.toggle("is-not-meant", !view.meant);
     cell.classList.toggle("is-noted", view.noted);
-    if (view.ground) cell.classList.add(view.ground);
+    if (view.ground) cell.classList.add("is-ground", view.ground);
     cell.dataset.v = view.version;
     if (view.typed !== view.shown || view.second) cell.dataset.t = view.typed;
     if (view.late) cell.dataset.late = "";
@@ -255,8 +263,8 @@ aestimo.sheet = (table) => {
     for (const ground of answer.grounds) {
       const cell = cellOf(ground.assessment, ground.student, 0);
       if (!cell) continue;
-      cell.classList.remove(...grounds);
-      if (ground.css) cell.classList.add(ground.css);
+      cell.classList.remove("is-ground", ...grounds);
+      if (ground.css) cell.classList.add("is-ground", ground.css);
     }
     for (const line of answer.foot) {
       const place = footRows.findIndex((it) => it.dataset.foot === line.key);
@@ -438,7 +446,7 @@ aestimo.sheet = (table) => {
     choose(at.row, whole);
     showParts(whole, false);
   };
-  table.addEventListener("keydown", (event) => {
+  box.addEventListener("keydown", (event) => {
     if (event.isComposing) return;
     if (open) {
       const arrow = event.key.startsWith("Arrow");

@@ -2,6 +2,7 @@ package aestimo.journeys;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Page;

@@ -2,6 +2,7 @@ package aestimo.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
 import java.io.IOException;
 import java.io.OutputStream;

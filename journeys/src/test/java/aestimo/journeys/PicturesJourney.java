@@ -1,5 +1,6 @@
 package aestimo.journeys;
 
+import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
 import com.microsoft.playwright.Page;
 import java.nio.file.Path;

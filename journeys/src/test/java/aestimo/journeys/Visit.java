@@ -2,6 +2,7 @@ package aestimo.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Server;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.AxeResults;
 import com.microsoft.playwright.Browser;

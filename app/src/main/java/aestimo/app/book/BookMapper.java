@@ -35,5 +35,6 @@ interface BookMapper {
 
     List<Rows.EnrolmentRow> findEnrolments(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
-    List<Rows.EntryRow> findEntries(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+    /** Empty where nothing was ever typed. */
+    Optional<EntryColumns> findEntries(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

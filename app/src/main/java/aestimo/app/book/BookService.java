@@ -19,8 +19,6 @@ import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.book.TermId;
 import aestimo.core.boundary.Boundaries;
-import aestimo.core.entry.Entry;
-import aestimo.core.entry.EntryKind;
 import aestimo.core.value.Mark;
 import aestimo.core.value.Places;
 import java.time.Clock;
@@ -74,18 +72,20 @@ public class BookService {
         Map<CellId, Integer> versions = new HashMap<>();
         Set<CellId> noted = new HashSet<>();
         List<Book.Placed> entries = new ArrayList<>();
-        for (Rows.EntryRow entry : mapper.findEntries(teacher, classId)) {
-            CellId cell = new CellId(entry.assessmentId(), entry.enrolmentId(), entry.partId());
-            versions.put(cell, entry.version());
-            if (entry.noted()) {
-                noted.add(cell);
+        mapper.findEntries(teacher, classId).ifPresent(columns -> {
+            for (int i = 0; i < columns.size(); i++) {
+                CellId cell = columns.cell(i);
+                versions.put(cell, columns.versions()[i]);
+                if (columns.noted()[i]) {
+                    noted.add(cell);
+                }
+                entries.add(new Book.Placed(
+                        studentId(cell.enrolmentId()),
+                        assessmentId(cell.assessmentId()),
+                        cell.partId() == 0 ? Optional.empty() : Optional.of(partId(cell.partId())),
+                        columns.entry(i)));
             }
-            entries.add(new Book.Placed(
-                    studentId(entry.enrolmentId()),
-                    assessmentId(entry.assessmentId()),
-                    entry.partId() == 0 ? Optional.empty() : Optional.of(partId(entry.partId())),
-                    entry(entry)));
-        }
+        });
         Book book = new Book.Builder(LocalDate.now(clock))
                 .terms(mapper.findTerms(teacher, row.yearId()).stream()
                         .map(term ->
@@ -245,16 +245,5 @@ public class BookService {
                 stated(row.setName()),
                 Optional.ofNullable(row.joined()),
                 Optional.ofNullable(row.leftOn()));
-    }
-
-    private static Entry entry(Rows.EntryRow row) {
-        EntryKind kind = EntryKind.valueOf(row.kind());
-        Entry plain = switch (kind) {
-            case MARK -> Entry.of(row.mark());
-            case DOUBT -> Entry.doubt(row.words());
-            case GRADE -> Entry.grade(row.words());
-            default -> Entry.of(kind);
-        };
-        return plain.withLate(row.late()).withToFinish(row.toFinish());
     }
 }

@@ -83,16 +83,4 @@ final class Rows {
 
     record EnrolmentRow(
             long id, String number, String family, String given, String setName, LocalDate joined, LocalDate leftOn) {}
-
-    record EntryRow(
-            long assessmentId,
-            long enrolmentId,
-            long partId,
-            String kind,
-            Mark mark,
-            String words,
-            boolean late,
-            boolean toFinish,
-            int version,
-            boolean noted) {}
 }

@@ -175,7 +175,7 @@ public record CellView(
             css.append(" is-brought");
         }
         if (!ground.isEmpty()) {
-            css.append(' ').append(ground);
+            css.append(" is-ground ").append(ground);
         }
         return css.toString();
     }

@@ -1,6 +1,5 @@
-package aestimo.journeys;
+package aestimo.app.testing;
 
-import aestimo.app.testing.TestCluster;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.HttpURLConnection;
@@ -15,7 +14,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 
 /** The packaged application in a process of its own, so that it can be killed as a machine would kill it. */
-final class Server {
+public final class Server {
     private static final Duration PATIENCE = Duration.ofMinutes(2);
 
     private final TestCluster cluster = TestCluster.start();
@@ -29,28 +28,28 @@ final class Server {
     }
 
     /** A new, empty installation. */
-    static Server empty() {
+    public static Server empty() {
         Server server = new Server(false);
         server.start();
         return server;
     }
 
     /** An installation with the demo data, at the demo's date. */
-    static Server withDemo() {
+    public static Server withDemo() {
         Server server = new Server(true);
         server.start();
         return server;
     }
 
-    TestCluster cluster() {
+    public TestCluster cluster() {
         return cluster;
     }
 
-    String address() {
+    public String address() {
         return "http://localhost:" + port;
     }
 
-    void start() {
+    public void start() {
         try {
             Path run = unpacked();
             ProcessBuilder builder = new ProcessBuilder(
@@ -82,7 +81,7 @@ final class Server {
     }
 
     /** Ends the process without any warning, as kill -9 does. */
-    void kill() {
+    public void kill() {
         if (process != null) {
             process.destroyForcibly().onExit().join();
         }
@@ -100,7 +99,7 @@ final class Server {
     }
 
     /** The packaged application, unpacked once for all servers of a run. */
-    static synchronized Path unpacked() throws IOException {
+    public static synchronized Path unpacked() throws IOException {
         Path jar = TestCluster.home().resolve("app/target/aestimo-app-exec.jar");
         Path run = Path.of("target", "run").toAbsolutePath();
         Path marker = run.resolve("aestimo-app-exec.jar");

@@ -1,0 +1,163 @@
+package aestimo.bench.load;
+
+import aestimo.app.testing.Server;
+import aestimo.app.testing.TestCluster;
+import java.math.BigDecimal;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+
+/**
+ * Measures the packaged application, in a process of its own with 256 MB, on a cluster of its own: a sheet of 40 × 150,
+ * one teacher typing, and 30 teachers typing two entries a second each for two minutes. Afterwards every entry in the
+ * database is held against what was typed last, and every change against what the server said it kept. Run by
+ * {@code scripts/load}; ends with an error where an entry was lost.
+ */
+public final class LoadRun {
+    private static final int TEACHERS = 30;
+    private static final int SECONDS = 120;
+    private static final int A_SECOND = 2;
+    private static final long SECOND = 1_000_000_000L;
+
+    private final Server server = Server.empty();
+    private final List<TypingTeacher> all = new ArrayList<>();
+
+    private LoadRun() {}
+
+    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code browser}; all without any */
+    public static void main(String[] phases) throws Exception {
+        Set<String> wanted = phases.length == 0 ? Set.of("sheet", "one", "many", "browser") : Set.of(phases);
+        LoadRun run = new LoadRun();
+        run.addAccounts();
+        TypingTeacher large = wanted.contains("sheet") || wanted.contains("browser") ? run.large() : null;
+        if (wanted.contains("one")) {
+            run.one();
+        }
+        if (wanted.contains("many")) {
+            run.many();
+        }
+        boolean whole = run.check();
+        if (wanted.contains("browser")) {
+            SheetInBrowser.measure(run.server.address(), "load0", large.base() + "/marks?span=year");
+        }
+        System.exit(whole ? 0 : 1);
+    }
+
+    private Connection connection() throws SQLException {
+        TestCluster cluster = server.cluster();
+        return DriverManager.getConnection(cluster.url(), "aestimo_owner", cluster.password("owner"));
+    }
+
+    /** Signing in is slow on purpose, so all share one hash made here. */
+    private void addAccounts() throws SQLException {
+        String hash = "{bcrypt}" + new BCryptPasswordEncoder(4).encode(TypingTeacher.PASSWORD);
+        try (Connection connection = connection();
+                PreparedStatement insert = connection.prepareStatement(
+                        "INSERT INTO teacher (sign_in, name, password_hash, created_at) VALUES (?, ?, ?, now())")) {
+            for (int i = 0; i < TEACHERS + 2; i++) {
+                insert.setString(1, "load" + i);
+                insert.setString(2, "Teacher " + i);
+                insert.setString(3, hash);
+                insert.executeUpdate();
+            }
+        }
+    }
+
+    private TypingTeacher teacher(int students, int pieces) {
+        TypingTeacher teacher = TypingTeacher.withClass(server.address(), "load" + all.size(), students, pieces);
+        all.add(teacher);
+        return teacher;
+    }
+
+    private TypingTeacher large() {
+        TypingTeacher teacher = teacher(40, 150);
+        teacher.fillAll();
+        for (int i = 0; i < 20; i++) {
+            teacher.sheet();
+        }
+        Latencies latencies = new Latencies();
+        int size = 0;
+        for (int i = 0; i < 60; i++) {
+            long start = System.nanoTime();
+            size = teacher.sheet().body().length();
+            latencies.add((System.nanoTime() - start) / 1e6);
+        }
+        System.out.println("sheet of 40 × 150, " + size / 1024 + " KB: " + latencies);
+        return teacher;
+    }
+
+    private void one() {
+        TypingTeacher teacher = teacher(28, 20);
+        teacher.type(60, SECOND / 10, new Latencies());
+        Latencies latencies = new Latencies();
+        teacher.type(300, SECOND / 5, latencies);
+        System.out.println("one teacher, five entries a second: " + latencies);
+    }
+
+    private void many() throws InterruptedException, ExecutionException {
+        List<TypingTeacher> teachers = new ArrayList<>();
+        for (int i = 0; i < TEACHERS; i++) {
+            teachers.add(teacher(28, 20));
+        }
+        Latencies latencies = new Latencies();
+        ExecutorService threads = Executors.newFixedThreadPool(TEACHERS);
+        List<Future<?>> typing = new ArrayList<>();
+        for (TypingTeacher teacher : teachers) {
+            typing.add(threads.submit(() -> teacher.type(SECONDS * A_SECOND, SECOND / A_SECOND, latencies)));
+        }
+        for (Future<?> own : typing) {
+            own.get();
+        }
+        threads.shutdown();
+        System.out.println(
+                TEACHERS + " teachers, " + A_SECOND + " entries a second each for " + SECONDS + " s: " + latencies);
+    }
+
+    /**
+     * The database against what was typed: every entry as typed last, and a change for each that was said to be kept.
+     *
+     * @return whether nothing was lost
+     */
+    private boolean check() throws SQLException {
+        Map<String, String> typed = new HashMap<>();
+        int acknowledged = 0;
+        for (TypingTeacher teacher : all) {
+            typed.putAll(teacher.typed());
+            acknowledged += teacher.acknowledged();
+        }
+        int wrong = 0;
+        int entries = 0;
+        int changes;
+        try (Connection connection = connection();
+                PreparedStatement select =
+                        connection.prepareStatement("SELECT assessment_id, enrolment_id, mark FROM entry");
+                PreparedStatement count =
+                        connection.prepareStatement("SELECT count(*) FROM change WHERE what = 'entry'");
+                ResultSet rows = select.executeQuery();
+                ResultSet counted = count.executeQuery()) {
+            while (rows.next()) {
+                String expected = typed.get(rows.getLong(1) + "." + rows.getLong(2));
+                entries++;
+                wrong += expected != null && new BigDecimal(expected).compareTo(rows.getBigDecimal(3)) == 0 ? 0 : 1;
+            }
+            counted.next();
+            changes = counted.getInt(1);
+        }
+        System.out.printf(
+                "typed into %d cells, in the database %d entries, %d of them not as typed last; kept said %d times, %d changes recorded%n",
+                typed.size(), entries, wrong, acknowledged, changes);
+        return wrong == 0 && entries == typed.size() && changes == acknowledged;
+    }
+}

@@ -1,0 +1,5 @@
+/**
+ * The application under load: 30 teachers typing at once, a large sheet answered, scrolled and typed into. Entry class:
+ * {@link aestimo.bench.load.LoadRun}.
+ */
+package aestimo.bench.load;
