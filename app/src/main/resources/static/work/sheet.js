@@ -135,30 +135,34 @@ aestimo.sheet = (table) => {
   };
 
   // Typing.
+  // One input lies over the cell that is typed into, outside the table: within it every letter would have thousands of
+  // cells laid out and painted anew.
+  const input = document.createElement("input");
+  Object.assign(input, { className: "cell-input", autocomplete: "off", maxLength: 200, inputMode: "decimal" });
+  box.parentElement.append(input);
+  const lay = () => {
+    const outer = box.parentElement.getBoundingClientRect();
+    const own = open.cell.getBoundingClientRect();
+    Object.assign(input.style, { transform: `translate(${own.left - outer.left}px, ${own.top - outer.top}px)`, width: `${own.width}px`, height: `${own.height}px` });
+  };
   const edit = (cell, text, replaces) => {
     if (open) commit();
-    const input = document.createElement("input");
-    input.className = "cell-input";
+    open = { cell, replaces };
+    lay();
     input.setAttribute("aria-label", `${nameOf(cell)}, ${titleOf(cell)}`);
-    input.autocomplete = "off";
-    input.maxLength = 200;
-    input.inputMode = "decimal";
     input.value = text;
-    // It lies over the cell and not in it: within, every letter would have the whole table laid out anew.
-    Object.assign(input.style, { left: `${table.offsetLeft + cell.offsetLeft}px`, top: `${table.offsetTop + cell.offsetTop}px`, width: `${cell.offsetWidth}px`, height: `${cell.offsetHeight}px` });
-    box.append(input);
-    open = { cell, input, replaces };
-    input.focus();
-    input.setSelectionRange(text.length, text.length);
-    input.addEventListener("blur", () => { if (open?.input === input) commit(); });
+    input.classList.add("is-open");
+    // Set by a script, the value has its caret at the end.
+    input.focus({ preventScroll: true });
   };
+  input.addEventListener("blur", () => { if (open) commit(); });
+  box.addEventListener("scroll", () => { if (open) lay(); }, { passive: true });
   const close = () => {
-    const { input } = open;
     open = null;
-    input.remove();
+    input.classList.remove("is-open");
   };
   const commit = () => {
-    const { cell, input } = open;
+    const { cell } = open;
     const text = input.value;
     close();
     const before = cell.dataset.t ?? cell.textContent;
@@ -446,8 +450,8 @@ aestimo.sheet = (table) => {
     choose(at.row, whole);
     showParts(whole, false);
   };
-  box.addEventListener("keydown", (event) => {
-    if (event.isComposing) return;
+  box.parentElement.addEventListener("keydown", (event) => {
+    if (event.isComposing || !(event.target === input || box.contains(event.target))) return;
     if (open) {
       const arrow = event.key.startsWith("Arrow");
       // Opened as it stands, left and right move the caret.
@@ -526,7 +530,7 @@ aestimo.sheet = (table) => {
     if (isMade(column)) return;
     if (matchMedia("(max-width: 719px)").matches) {
       edit(cell, cell.dataset.t ?? cell.textContent, true);
-      open.input.select();
+      input.select();
     }
   });
   table.addEventListener("dblclick", (event) => {

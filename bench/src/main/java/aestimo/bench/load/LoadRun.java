@@ -41,16 +41,16 @@ public final class LoadRun {
         Set<String> wanted = phases.length == 0 ? Set.of("sheet", "one", "many", "browser") : Set.of(phases);
         LoadRun run = new LoadRun();
         run.addAccounts();
-        TypingTeacher large = wanted.contains("sheet") || wanted.contains("browser") ? run.large() : null;
-        if (wanted.contains("one")) {
-            run.one();
-        }
+        boolean browser = wanted.contains("browser");
+        TypingTeacher large = browser || wanted.contains("sheet") ? run.large() : null;
+        TypingTeacher usual = browser || wanted.contains("one") ? run.one() : null;
         if (wanted.contains("many")) {
             run.many();
         }
         boolean whole = run.check();
-        if (wanted.contains("browser")) {
-            SheetInBrowser.measure(run.server.address(), "load0", large.base() + "/marks?span=year");
+        if (browser) {
+            SheetInBrowser.measure(run.server.address(), "load0", large.base() + "/marks?span=year", "40 × 150");
+            SheetInBrowser.measure(run.server.address(), "load1", usual.base() + "/marks?span=year", "28 × 20");
         }
         System.exit(whole ? 0 : 1);
     }
@@ -98,12 +98,13 @@ public final class LoadRun {
         return teacher;
     }
 
-    private void one() {
+    private TypingTeacher one() {
         TypingTeacher teacher = teacher(28, 20);
         teacher.type(60, SECOND / 10, new Latencies());
         Latencies latencies = new Latencies();
         teacher.type(300, SECOND / 5, latencies);
         System.out.println("one teacher, five entries a second: " + latencies);
+        return teacher;
     }
 
     private void many() throws InterruptedException, ExecutionException {

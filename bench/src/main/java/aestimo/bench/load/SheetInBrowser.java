@@ -9,7 +9,10 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -40,7 +43,9 @@ final class SheetInBrowser {
 
     private SheetInBrowser() {}
 
-    static void measure(String address, String signIn, String path) {
+    /** @param words what sheet it is */
+    static void measure(String address, String signIn, String path, String words) {
+        System.out.println("in the browser, " + words);
         try (Playwright playwright = Playwright.create(
                         new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
                 Browser browser = playwright
@@ -64,7 +69,7 @@ final class SheetInBrowser {
     }
 
     private static void scroll(Browser browser, Page page) {
-        JsonArray events = traced(browser, page, () -> page.evaluate(SCROLL));
+        JsonArray events = traced(browser, page, "scrolling", () -> page.evaluate(SCROLL));
         List<Double> frames = times(events, "DrawFrame");
         double seconds = (frames.get(frames.size() - 1) - frames.get(0)) / 1e6;
         List<Double> gaps = new ArrayList<>();
@@ -85,12 +90,12 @@ final class SheetInBrowser {
     /** From the key going down to the next frame drawn after it: the character is in that frame. */
     private static void type(Browser browser, Page page) {
         page.locator("tbody td.cell").first().click();
-        JsonArray events = traced(browser, page, () -> {
+        JsonArray events = traced(browser, page, "typing", () -> {
             for (int i = 0; i < 40; i++) {
                 page.keyboard().press(Integer.toString(1 + i % 9));
-                page.waitForTimeout(60);
+                page.waitForTimeout(100);
                 page.keyboard().press("Enter");
-                page.waitForTimeout(120);
+                page.waitForTimeout(250);
             }
         });
         List<Double> frames = times(events, "DrawFrame");
@@ -115,11 +120,19 @@ final class SheetInBrowser {
         System.out.println("key to painted character: " + keys);
     }
 
-    private static JsonArray traced(Browser browser, Page page, Runnable work) {
+    private static JsonArray traced(Browser browser, Page page, String name, Runnable work) {
         browser.startTracing(page, new Browser.StartTracingOptions().setCategories(CATEGORIES));
         work.run();
-        String trace = new String(browser.stopTracing(), StandardCharsets.UTF_8);
-        return JsonParser.parseString(trace).getAsJsonObject().getAsJsonArray("traceEvents");
+        byte[] trace = browser.stopTracing();
+        try {
+            // For looking into: the browser's own tools open it.
+            Files.write(Path.of("bench", "target", name + "-trace.json"), trace);
+        } catch (IOException unwritable) {
+            throw new UncheckedIOException(unwritable);
+        }
+        return JsonParser.parseString(new String(trace, StandardCharsets.UTF_8))
+                .getAsJsonObject()
+                .getAsJsonArray("traceEvents");
     }
 
     private static String name(JsonObject event) {
