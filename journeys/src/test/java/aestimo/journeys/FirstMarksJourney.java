@@ -11,8 +11,12 @@ import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.List;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
@@ -326,13 +330,85 @@ class FirstMarksJourney {
             page.keyboard().type("16");
             page.keyboard().press("Enter");
             assertThat(page.locator("#saved")).containsText("you were signed out");
-            page.click("#saved a");
-            assertThat(page).hasURL(Pattern.compile("/sign-in$"));
-            page.fill("#signIn", "rowan");
-            page.fill("#password", PASSWORD);
-            page.click("button.is-dark");
+            page.locator(".sign-in-again").waitFor();
+            visit.checkAccessibility();
+            page.fill(".sign-in-again [name=name]", "rowan");
+            page.fill(".sign-in-again [name=password]", "not this one");
+            page.click(".sign-in-again button");
+            assertThat(page.locator(".sign-in-again")).containsText("That name or password is not right.");
+            page.fill(".sign-in-again [name=password]", PASSWORD);
+            page.click(".sign-in-again button");
+            // In place: the page was never left, and what comes after is saved as before.
             Visit.saved(page, 19);
             assertThat(Visit.cell(page, "Marlowe", "Grid references")).hasText("16");
+            page.click(".sheet .name a >> text=Marlowe");
+            assertThat(page.locator(".run-line").first()).isVisible();
+        }
+    }
+
+    @Test
+    void step7ALineCutForAMinuteLosesNoMark() {
+        try (Visit visit = new Visit(SERVER)) {
+            openMarks(visit);
+            Page page = visit.page();
+            page.clock().install();
+            page.context().setOffline(true);
+            Visit.cell(page, "Osei", "Grid references").click();
+            for (String typed : List.of("3", "4", "5")) {
+                page.keyboard().type(typed);
+                page.keyboard().press("Enter");
+            }
+            for (int second = 0; second < 60; second += 5) {
+                page.clock().runFor(5_000);
+            }
+            assertThat(page.locator("#saved")).containsText("3 marks not saved yet");
+            page.context().setOffline(false);
+            page.clock().runFor(10_000);
+            Visit.saved(page, 23);
+            assertThat(inDatabase("Osei")).isEqualTo("3");
+        }
+    }
+
+    @Test
+    void step8ARequestDeliveredTwiceIsAppliedOnce() {
+        try (Visit visit = new Visit(SERVER)) {
+            openMarks(visit);
+            Page page = visit.page();
+            // The first delivery reaches the server, and its answer never comes back.
+            page.route(
+                    "**/entries?*",
+                    route -> {
+                        route.fetch();
+                        route.abort();
+                    },
+                    new Page.RouteOptions().setTimes(1));
+            Visit.cell(page, "Osei", "Grid references").click();
+            page.keyboard().type("6");
+            page.keyboard().press("Enter");
+            Visit.saved(page, 23);
+            page.reload();
+            Visit.cell(page, "Osei", "Grid references").click();
+            assertThat(page.locator(".changes li")).hasCount(2);
+            assertThat(inDatabase("Osei")).isEqualTo("6");
+        }
+    }
+
+    /** The mark of a student in Grid references, as the database holds it. */
+    private static String inDatabase(String family) {
+        try (Connection connection = DriverManager.getConnection(
+                        SERVER.cluster().url(),
+                        "aestimo_owner",
+                        SERVER.cluster().password("owner"));
+                PreparedStatement select = connection.prepareStatement(
+                        "SELECT trim_scale(e.mark) FROM entry e JOIN assessment a ON a.id = e.assessment_id JOIN enrolment n ON n.id = e.enrolment_id JOIN student s ON s.id = n.student_id WHERE a.title = 'Grid references' AND s.family = ?")) {
+            select.setString(1, family);
+            ResultSet rows = select.executeQuery();
+            assertThat(rows.next()).isTrue();
+            String mark = rows.getString(1);
+            assertThat(rows.next()).as("once").isFalse();
+            return mark;
+        } catch (SQLException broken) {
+            throw new IllegalStateException(broken);
         }
     }
 }

@@ -105,6 +105,20 @@ class BringInTest {
     }
 
     @Test
+    void whatWasBroughtInIsToldFromWhatWasTypedUntilItIsTypedOver() {
+        visitor.post(own.base() + "/marks/look", "brought", "shown");
+        take(start(SHEET));
+        String sheet = visitor.get(own.base() + "/marks?span=year").body();
+        assertThat(sheet).contains("aria-label=\"18.5, brought in\"");
+        assertThat(sheet.split("is-brought"))
+                .as("Ilva's 20 was typed, and stood")
+                .hasSize(7);
+        own.type("Osei", "Dune survey", "17");
+        assertThat(visitor.get(own.base() + "/marks?span=year").body().split("is-brought"))
+                .hasSize(6);
+    }
+
+    @Test
     void everyCellIsShownThenComesInAndGoesBackAsAWhole() {
         String bringIn = start(SHEET);
         String page = visitor.get(bringIn).body();

@@ -15,6 +15,7 @@ import java.util.regex.Pattern;
 final class TypingTeacher {
     static final String PASSWORD = "steady as she goes";
     private static final int OUT_OF = 50;
+    private static final long RETRY_NANOS = 1_000_000_000L;
 
     private final Visitor visitor;
     private final String base;
@@ -23,6 +24,7 @@ final class TypingTeacher {
     private final Map<String, String> typed = new HashMap<>();
     private int next;
     private int acknowledged;
+    private int again;
 
     private TypingTeacher(Visitor visitor, String base, List<Long> students, List<Long> pieces) {
         this.visitor = visitor;
@@ -162,8 +164,15 @@ final class TypingTeacher {
                 .formatted(UUID.randomUUID(), piece, student, version, text);
     }
 
+    /** Sends until it is answered, as the sheet does: an entry that met a busy server goes again, with the same id. */
     private void send(List<String> items) {
-        HttpResponse<String> answer = visitor.put(base + "/entries", "[" + String.join(",", items) + "]");
+        String body = "[" + String.join(",", items) + "]";
+        HttpResponse<String> answer = visitor.put(base + "/entries", body);
+        while (answer.statusCode() >= 500) {
+            again++;
+            LockSupport.parkNanos(RETRY_NANOS);
+            answer = visitor.put(base + "/entries", body);
+        }
         if (answer.statusCode() != 200) {
             throw new IllegalStateException(answer.statusCode() + ": not kept");
         }
@@ -196,6 +205,11 @@ final class TypingTeacher {
     /** What was typed last, by {@code assessment.student}. */
     Map<String, String> typed() {
         return typed;
+    }
+
+    /** How many requests had to be sent again. */
+    int again() {
+        return again;
     }
 
     /** How many entries the server said were kept. */

@@ -1,4 +1,4 @@
-package aestimo.app.marks;
+package aestimo.app.sheet;
 
 import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
