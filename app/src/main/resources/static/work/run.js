@@ -13,6 +13,8 @@ aestimo.run = (run) => {
   const only = document.getElementById("only");
   const thumbs = matchMedia("(max-width: 719px)");
   let now = null;
+  /** Nothing was pressed yet where one has just come to: the first digit goes in place of what stands there. */
+  let fresh = true;
 
   const inputs = (line) => [...line.querySelectorAll(".run-mark input")];
   const boxOf = (input) => input.closest(".run-box");
@@ -27,6 +29,7 @@ aestimo.run = (run) => {
   // The one being marked.
   const go = (line, { input, focus = true } = {}) => {
     if (!line) return;
+    fresh = true;
     if (now !== line) {
       now?.classList.remove("is-now");
       now?.removeAttribute("aria-current");
@@ -170,10 +173,11 @@ aestimo.run = (run) => {
       else if (key.dataset.go) { commit(input); go(beside(now, -1)); }
       else if (key === pileKey) { pile.checked = !pile.checked; pile.dispatchEvent(new Event("change")); }
       else {
-        const whole = input.selectionStart === 0 && input.selectionEnd === input.value.length;
+        const whole = fresh || (input.selectionStart === 0 && input.selectionEnd === input.value.length);
         input.value = key.dataset.digit === "" ? (whole ? "" : input.value.slice(0, -1)) : (whole ? "" : input.value) + key.dataset.digit;
-        input.setSelectionRange(input.value.length, input.value.length);
         input.focus();
+        input.setSelectionRange(input.value.length, input.value.length);
+        fresh = false;
       }
     });
   }

@@ -30,8 +30,14 @@ class PicturesJourney {
             Visit.cell(page, "Hollis", "Sketch maps").click();
             page.locator("#margin-view .strip").waitFor();
             take(page, "marks");
-            page.navigate("/classes/1/loose-ends");
+            page.navigate("/classes/1/run?assessment=14");
+            page.locator("#run-beside .strip").waitFor();
+            page.keyboard().press("ArrowDown");
+            take(page, "marking-run");
+            page.navigate("/loose-ends");
             take(page, "loose-ends");
+            page.navigate("/to-chase");
+            take(page, "to-chase");
             page.navigate("/classes/1/groundwork/weights");
             take(page, "weights-and-boundaries");
             page.navigate("/classes/1/groundwork/students");
@@ -63,6 +69,8 @@ class PicturesJourney {
             visit.signIn("marin", "tidewater-lane");
             visit.page().navigate("/classes/1/marks");
             take(visit.page(), "marks-phone");
+            visit.page().navigate("/classes/1/run");
+            take(visit.page(), "marking-run-phone");
         }
     }
 }

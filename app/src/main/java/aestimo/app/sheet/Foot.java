@@ -83,7 +83,7 @@ final class Foot {
                         case MEDIAN ->
                             List.of(line(
                                     sight, columns, "median", "Median", Optional.empty(), AssessmentFigures::median));
-                        case COUNTED -> List.of(counted(sight, columns, mean));
+                        case COUNTED -> List.of(counted(sight, columns));
                         case SETS -> sets(sight, columns, mean);
                         case SPREAD ->
                             List.of(new Line(
@@ -119,23 +119,20 @@ final class Foot {
                                 null)));
     }
 
-    private static Line counted(Sight sight, List<AssessmentFigures> columns, GroupMean mean) {
+    private static Line counted(Sight sight, List<AssessmentFigures> columns) {
         List<StudentStanding> present = sight.standing().students().stream()
                 .filter(StudentStanding::present)
                 .toList();
-        return new Line(
-                "counted", "Counted", mean.counted() + " of " + present.size(), "", cells(columns, (figures, id) -> {
-                    Assessment assessment = figures.assessment();
-                    long meant = present.stream()
-                            .filter(own -> own.student().isMeant(assessment))
-                            .count();
-                    return new Cell(
-                            id,
-                            assessment.kind().isMarked()
-                                    ? figures.counted() + " of " + Math.max(meant, figures.counted())
-                                    : "",
-                            null);
-                }));
+        return new Line("counted", "Counted", "", "", cells(columns, (figures, id) -> {
+            Assessment assessment = figures.assessment();
+            long meant = present.stream()
+                    .filter(own -> own.student().isMeant(assessment))
+                    .count();
+            return new Cell(
+                    id,
+                    assessment.kind().isMarked() ? figures.counted() + " of " + Math.max(meant, figures.counted()) : "",
+                    null);
+        }));
     }
 
     private static List<Line> sets(Sight sight, List<AssessmentFigures> columns, GroupMean mean) {

@@ -165,9 +165,13 @@ record SheetView(
     private static String groupName(Sight sight, AssessmentFigures figures) {
         Assessment piece = figures.assessment();
         return sight.look().byDate()
-                ? piece.date().getMonth().getDisplayName(TextStyle.FULL, Locale.UK) + " "
-                        + piece.date().getYear()
+                ? month(figures) + " " + piece.date().getYear()
                 : sight.standing().book().categoryOf(piece).id().text();
+    }
+
+    /** Without its year: a school year has each month once. */
+    private static String month(AssessmentFigures figures) {
+        return figures.assessment().date().getMonth().getDisplayName(TextStyle.FULL, Locale.UK);
     }
 
     private static List<Group> groups(Sight sight, List<AssessmentFigures> ordered) {
@@ -180,7 +184,7 @@ record SheetView(
                         sight.standing().book().categoryOf(ordered.get(from).assessment());
                 groups.add(
                         sight.look().byDate()
-                                ? new Group(name, null, "", i - from)
+                                ? new Group(month(ordered.get(from)), null, "", i - from)
                                 : new Group(
                                         category.name(),
                                         sight.classBook().look(category),
