@@ -172,6 +172,7 @@ class BringInJourney {
             page.keyboard().press("Escape");
             assertThat(page.locator("th.is-part:visible")).hasCount(0);
             page.click("th.piece a:has-text('Week 1')");
+            page.click("text=Change this assessment");
             page.click("text=Same again, a week later");
             assertThat(page.locator(".is-done")).containsText("“Week 2” is added for 19 Feb.");
             page.click("button:has-text('Take it off the sheet')");

@@ -190,7 +190,7 @@ class WholeClassTest {
     @Test
     void classesAreCopiedIntoTheNextYearWithTheirDates(RunningApp app) {
         OwnClass own = new OwnClass(app, "");
-        own.addStudents("Brandt, Ilva");
+        own.addStudents("2204\tBrandt\tIlva\n");
         String category = own.addCategory("Fieldwork");
         own.addPiece("Walk", category, "2027-01-12", "20");
         own.addPiece("Late walk", category, "2027-03-25", "20");
@@ -228,6 +228,12 @@ class WholeClassTest {
         String again = location(visitor.post(
                 copy, "source", Long.toString(own.id()), "chosen", Long.toString(own.id()), "name", "10B"));
         assertThat(visitor.get(again).body()).contains("Not copied. There is a class 10B in this year already.");
+        // A student who goes on in the subject stands there with last year's result beside the name.
+        String next = "/classes/" + made.row().id();
+        visitor.get(next + "/groundwork/students");
+        visitor.post(next + "/groundwork/students/keep", "pasted", "2204\tBrandt\tIlva\n");
+        visitor.post(next + "/marks/look", "who", "last_year");
+        assertThat(visitor.get(next + "/marks?span=year").body()).contains("<td class=\"who\" title=\"60.0\">60.0</td>");
     }
 
     @ParameterizedTest
