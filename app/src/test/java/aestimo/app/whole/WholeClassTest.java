@@ -233,7 +233,8 @@ class WholeClassTest {
         visitor.get(next + "/groundwork/students");
         visitor.post(next + "/groundwork/students/keep", "pasted", "2204\tBrandt\tIlva\n");
         visitor.post(next + "/marks/look", "who", "last_year");
-        assertThat(visitor.get(next + "/marks?span=year").body()).contains("<td class=\"who\" title=\"60.0\">60.0</td>");
+        assertThat(visitor.get(next + "/marks?span=year").body())
+                .contains("<td class=\"who\" title=\"60.0\">60.0</td>");
     }
 
     @ParameterizedTest
