@@ -100,7 +100,7 @@ aestimo.signInAgain = (onDone) => {
   const waiting = aestimo.atTheDoor ??= new Set();
   waiting.add(onDone);
   if (waiting.size > 1) return;
-  const told = document.getElementById("told");
+  const form = document.createElement("form");
   const read = (text) => new DOMParser().parseFromString(text, "text/html");
   const token = (page) => page.querySelector("meta[name=csrf]")?.content;
   /** Whether the page is one of a signed-in teacher, the same as this one's; then its token is the one to use. */
@@ -111,13 +111,12 @@ aestimo.signInAgain = (onDone) => {
     document.querySelector("meta[name=csrf]").content = token(page);
     // Forms of the page carry the token too.
     for (const field of document.querySelectorAll("input[name=_csrf]")) field.value = token(page);
-    told.replaceChildren();
+    form.remove();
     const all = [...waiting];
     waiting.clear();
     for (const tell of all) tell();
     return "";
   };
-  const form = document.createElement("form");
   const build = () => {
     form.className = "notice is-doubt sign-in-again";
     const field = (words, name, type, complete) => {
@@ -129,7 +128,8 @@ aestimo.signInAgain = (onDone) => {
     const words = Object.assign(document.createElement("span"), { textContent: "You were signed out. Sign in here, and what you typed is saved." });
     const go = Object.assign(document.createElement("button"), { className: "button is-small is-dark", textContent: "Sign in" });
     form.append(words, field("Name", "name", "text", "username"), field("Password", "password", "password", "current-password"), go);
-    told.replaceChildren(form);
+    // A place of its own: what the page says meanwhile must not wipe it away.
+    document.getElementById("told").before(form);
     form.addEventListener("submit", async (event) => {
       event.preventDefault();
       go.disabled = true;

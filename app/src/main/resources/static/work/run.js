@@ -120,9 +120,11 @@ aestimo.run = (run) => {
     onSignedIn: look,
   });
   const replay = (step, how) => {
-    if (!step) return;
+    const say = (words) => { document.getElementById("told").textContent = words; };
+    if (!step) return say(how === "undone" ? "There is no step to go back on." : "There is no step to go forth again.");
     const all = step.map((it) => ({ it, input: inputOf(it) }));
-    if (all.some(({ it, input }) => !input || stands.get(input) !== (how === "undone" ? it.to : it.from))) return;
+    if (all.some(({ it, input }) => !input || stands.get(input) !== (how === "undone" ? it.to : it.from))) return say("That step lies outside this run, or was altered since. It is left as it is; the sheet may go back on it.");
+    say("");
     steps.move(how === "undone" ? -1 : 1);
     for (const { it, input } of all) it.id = put(input, how === "undone" ? it.from : it.to, how).id;
     go(lineOf(all[0].input), { input: all[0].input });

@@ -65,7 +65,7 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
                         first,
                         "Mark",
                         piece.title(),
-                        (first.student().isEmpty() ? meant : count) + " of " + meant + " still to mark",
+                        (first.student().isEmpty() ? meant : students(ends)) + " of " + meant + " still to mark",
                         run(classBook, piece));
             }
             case ABSENT ->
@@ -134,6 +134,11 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
                         run(classBook, piece)));
             }
         }
+    }
+
+    /** A piece in parts has a blank for each of them; it is students who are still to be marked. */
+    private static long students(List<LooseEnd> ends) {
+        return ends.stream().map(LooseEnd::student).distinct().count();
     }
 
     private static int meant(ClassBook classBook, Assessment piece) {

@@ -2,12 +2,14 @@ package aestimo.app.sheet;
 
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
+import aestimo.app.marks.Remarks;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
@@ -47,7 +49,7 @@ class RunController {
             @RequestParam Map<String, String> parameters,
             Model model) {
         ClassBook classBook = books.open(teacher.id(), classId);
-        fill(teacher, classBook, parameters, model);
+        fill(classBook, parameters, remarks.ofClass(teacher.id(), classId), model);
         model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks"));
         model.addAttribute("only", parameters.containsKey("only"));
         model.addAttribute("filled", classBook.book().countFilled());
@@ -64,20 +66,24 @@ class RunController {
             @PathVariable long classId,
             @RequestParam Map<String, String> parameters,
             Model model) {
-        fill(teacher, books.open(teacher.id(), classId), parameters, model);
+        fill(books.open(teacher.id(), classId), parameters, Map.of(), model);
         return "sheet/run :: moving";
     }
 
-    /** A piece outside the span is looked at over its own term. */
-    private void fill(SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, Model model) {
+    /**
+     * A piece outside the span is looked at over its own term.
+     *
+     * @param notes none where the answer shows none
+     */
+    private static void fill(
+            ClassBook classBook, Map<String, String> parameters, Map<CellId, Remarks> notes, Model model) {
         SpanChoice span = SpanChoice.read(parameters, classBook.book());
         Standing standing = Standing.of(classBook.book(), span.span());
         long classId = classBook.row().id();
         String asked = parameters.getOrDefault("student", "");
         if (!asked.isEmpty()) {
             Student student = classBook.student(FormFields.toNumber(asked));
-            model.addAttribute(
-                    "run", RunView.along(classBook, standing, student, remarks.ofClass(teacher.id(), classId)));
+            model.addAttribute("run", RunView.along(classBook, standing, student, notes));
             model.addAttribute("here", "/classes/" + classId + "/marks?" + span.query());
             model.addAttribute("margin", MarginView.ofStudent(classBook, standing, student));
             return;
@@ -88,7 +94,7 @@ class RunController {
                 : Standing.of(
                         standing.counting(),
                         new Span.Terms(Set.of(classBook.book().termOf(piece))));
-        model.addAttribute("run", RunView.down(classBook, own, piece, remarks.ofClass(teacher.id(), classId)));
+        model.addAttribute("run", RunView.down(classBook, own, piece, notes));
         model.addAttribute("spread", RunBeside.of(classBook, own, piece));
     }
 
