@@ -31,6 +31,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -64,11 +65,14 @@ public class BookService {
      */
     @Transactional(readOnly = true)
     public ClassBook open(TeacherId teacher, long classId) {
-        ClassRow row = classRow(teacher, classId);
-        List<Rows.CategoryRow> categories = mapper.findCategories(teacher, classId);
+        ClassRows rows = mapper.findRows(teacher, classId)
+                .map(ClassRows::parse)
+                .orElseThrow(() -> new NotFoundException("class"));
+        boolean takesResults = rows.row().takesResults();
         Map<CategoryId, CategoryLook> looks = new HashMap<>();
-        categories.forEach(
-                category -> looks.put(categoryId(category.id()), new CategoryLook(category.shape(), category.tint())));
+        rows.categories()
+                .forEach(category ->
+                        looks.put(categoryId(category.id()), new CategoryLook(category.shape(), category.tint())));
         Map<CellId, Integer> versions = new HashMap<>();
         Set<CellId> noted = new HashSet<>();
         List<Book.Placed> entries = new ArrayList<>();
@@ -87,24 +91,22 @@ public class BookService {
             }
         });
         Book book = new Book.Builder(LocalDate.now(clock))
-                .terms(mapper.findTerms(teacher, row.yearId()).stream()
+                .terms(rows.terms().stream()
                         .map(term ->
                                 new Term(termId(term.id()), term.name(), term.starts(), term.ends(), term.weight()))
                         .toList())
-                .boundaries(boundaries(teacher, row.boundariesId()))
-                .rules(rules(mapper.findRules(teacher, classId), row.takesResults()))
-                .categories(categories.stream()
-                        .map(category -> category(category, row.takesResults()))
+                .boundaries(boundaries(rows, rows.row().boundariesId()))
+                .rules(rules(rows.rules(), takesResults))
+                .categories(rows.categories().stream()
+                        .map(category -> category(category, takesResults))
                         .toList())
-                .assessments(assessments(teacher, classId))
-                .students(mapper.findEnrolments(teacher, classId).stream()
-                        .map(BookService::student)
-                        .toList())
+                .assessments(assessments(rows))
+                .students(rows.enrolments().stream().map(BookService::student).toList())
                 .entries(entries)
-                .targets(targets(mapper.findTargets(teacher, classId)))
-                .startingScores(scores(mapper.findScores(teacher, classId)))
+                .targets(targets(rows.targets()))
+                .startingScores(scores(rows))
                 .build();
-        return new ClassBook(row, book, looks, versions, noted);
+        return new ClassBook(rows.row(), book, looks, versions, noted);
     }
 
     private static CategoryId categoryId(long id) {
@@ -136,12 +138,12 @@ public class BookService {
         return List.copyOf(targets.values());
     }
 
-    private static Optional<StartingScores> scores(List<Rows.ScoreRow> rows) {
+    private static Optional<StartingScores> scores(ClassRows rows) {
         Map<StudentId, Mark> scores = new HashMap<>();
-        rows.forEach(row -> scores.put(studentId(row.enrolmentId()), row.score()));
-        return rows.isEmpty()
-                ? Optional.empty()
-                : Optional.of(new StartingScores(rows.get(0).top(), scores));
+        rows.enrolments().stream()
+                .filter(row -> row.startingScore() != null)
+                .forEach(row -> scores.put(studentId(row.id()), row.startingScore()));
+        return scores.isEmpty() ? Optional.empty() : Optional.of(new StartingScores(rows.startingTop(), scores));
     }
 
     private static StudentId studentId(long enrolmentId) {
@@ -182,32 +184,38 @@ public class BookService {
     /** The bands of one set of boundaries. */
     @Transactional(readOnly = true)
     public Boundaries boundaries(TeacherId teacher, long boundariesId) {
-        return Boundaries.of(mapper.findBands(teacher, boundariesId).stream()
-                .map(Rows.BandRow::band)
-                .toList());
+        return boundaries(mapper.findBands(teacher, boundariesId).stream());
     }
 
-    private List<Assessment> assessments(TeacherId teacher, long classId) {
+    private static Boundaries boundaries(ClassRows rows, long boundariesId) {
+        return boundaries(rows.bands().stream().filter(band -> band.boundariesId() == boundariesId));
+    }
+
+    private static Boundaries boundaries(Stream<Rows.BandRow> bands) {
+        return Boundaries.of(bands.map(Rows.BandRow::band).toList());
+    }
+
+    private static List<Assessment> assessments(ClassRows rows) {
         Map<Long, List<Part>> parts = new HashMap<>();
-        for (Rows.PartRow part : mapper.findParts(teacher, classId)) {
+        for (Rows.PartRow part : rows.parts()) {
             parts.computeIfAbsent(part.assessmentId(), none -> new ArrayList<>())
                     .add(new Part(partId(part.id()), part.title(), part.outOf(), part.weight()));
         }
-        Map<Long, List<Ceiling>> ceilings = parts.isEmpty() ? Map.of() : ceilings(teacher, classId);
+        Map<Long, List<Ceiling>> ceilings = ceilings(rows.gates());
         Map<Long, Boundaries> bands = new HashMap<>();
-        return mapper.findAssessments(teacher, classId).stream()
+        return rows.assessments().stream()
                 .map(row -> assessment(row)
                         .parts(parts.getOrDefault(row.id(), List.of()))
                         .ceilings(ceilings.getOrDefault(row.id(), List.of()))
                         .bands(Optional.ofNullable(row.boundariesId())
-                                .map(id -> bands.computeIfAbsent(id, own -> boundaries(teacher, own))))
+                                .map(id -> bands.computeIfAbsent(id, own -> boundaries(rows, own))))
                         .build())
                 .toList();
     }
 
-    private Map<Long, List<Ceiling>> ceilings(TeacherId teacher, long classId) {
+    private static Map<Long, List<Ceiling>> ceilings(List<Rows.GateRow> rows) {
         Map<List<Long>, List<Rows.GateRow>> gates = new LinkedHashMap<>();
-        for (Rows.GateRow gate : mapper.findGates(teacher, classId)) {
+        for (Rows.GateRow gate : rows) {
             gates.computeIfAbsent(List.of(gate.assessmentId(), (long) gate.place()), none -> new ArrayList<>())
                     .add(gate);
         }

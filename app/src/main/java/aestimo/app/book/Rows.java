@@ -16,22 +16,26 @@ import aestimo.core.value.Weight;
 import java.time.LocalDate;
 import java.util.Optional;
 
-/** Rows as the mapper reads them. What is open or not stated is null here, and nowhere else. */
+/** Rows as they are read. What is open or not stated is null here, and nowhere else. */
 final class Rows {
     private Rows() {}
 
     record TermRow(long id, String name, LocalDate starts, LocalDate ends, Weight weight) {}
 
     /** Starts from a percent or from a raw mark, the other being null; {@code worth} null: midway to the next band. */
-    record BandRow(String label, Percent fromPercent, Mark rawMark, OutOf rawTotal, Percent worth, String words) {
+    record BandRow(
+            long boundariesId,
+            String label,
+            Percent fromPercent,
+            Mark rawMark,
+            OutOf rawTotal,
+            Percent worth,
+            String words) {
         Band band() {
             Band plain = rawMark == null ? Band.of(label, fromPercent) : Band.of(label, new RawMark(rawMark, rawTotal));
             return plain.withWorth(Optional.ofNullable(worth)).withWords(words);
         }
     }
-
-    /** A band of a piece's own. */
-    record PieceBandRow(long boundariesId, BandRow band) {}
 
     record PartRow(long id, long assessmentId, String title, OutOf outOf, Weight weight) {}
 
@@ -79,8 +83,13 @@ final class Rows {
 
     record TargetRow(long enrolmentId, String startBand, String endBand, Long termId, String band) {}
 
-    record ScoreRow(long enrolmentId, Mark score, OutOf top) {}
-
     record EnrolmentRow(
-            long id, String number, String family, String given, String setName, LocalDate joined, LocalDate leftOn) {}
+            long id,
+            String number,
+            String family,
+            String given,
+            String setName,
+            LocalDate joined,
+            LocalDate leftOn,
+            Mark startingScore) {}
 }
