@@ -1,5 +1,6 @@
 package aestimo.core.result;
 
+import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
@@ -7,6 +8,7 @@ import aestimo.core.grading.Grading;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -43,6 +45,13 @@ public final class Prospects {
     /** How many assessments may still change the result. */
     public int remaining() {
         return remaining.length;
+    }
+
+    /** The assessments that may still change the result, in the book's order. */
+    public List<Assessment> assessments() {
+        return Arrays.stream(remaining)
+                .mapToObj(place -> counting.book().assessments().get(place))
+                .toList();
     }
 
     /** R(0): the result if nothing more came; empty for none. */

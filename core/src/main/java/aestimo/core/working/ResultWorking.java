@@ -15,6 +15,7 @@ import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /** The working of a student's result, grade and rank over a span (rules, sections 4, 5 and 7). */
 public final class ResultWorking {
@@ -128,13 +129,33 @@ public final class ResultWorking {
 
     /** Who is higher, and who is level; empty where the student has no rank. */
     public static Optional<Working> ofRank(Standing standing, StudentStanding own) {
-        return own.rank().map(rank -> new ResultWorking(standing, own).rank(rank));
+        return own.rank()
+                .map(rank -> new ResultWorking(standing, own)
+                        .rank(
+                                "Place of " + own.student().listName(),
+                                rank,
+                                other -> other.rank().isPresent()));
     }
 
-    private Working rank(Rank rank) {
+    /** The same among those of the set; empty without a rank there. */
+    public static Optional<Working> ofSetRank(Standing standing, StudentStanding own) {
+        return own.setRank()
+                .map(rank -> new ResultWorking(standing, own)
+                        .rank(
+                                "Place of " + own.student().listName() + " in "
+                                        + own.student().set().orElseThrow(),
+                                rank,
+                                other -> other.setRank().isPresent()
+                                        && other.student()
+                                                .set()
+                                                .equals(own.student().set())));
+    }
+
+    private Working rank(String words, Rank rank, Predicate<StudentStanding> competing) {
         Percent rounded = own.result().orElseThrow().rounded();
         List<StudentStanding> others = standing.students().stream()
-                .filter(other -> other.rank().isPresent() && other.place() != own.place())
+                .filter(competing)
+                .filter(other -> other.place() != own.place())
                 .toList();
         long higher = others.stream()
                 .filter(other -> other.result().orElseThrow().rounded().compareTo(rounded) > 0)
@@ -149,7 +170,6 @@ public final class ResultWorking {
             steps.add(Working.of(
                     "level with " + Figures.list(level), own.result().get().shown()));
         }
-        return new Working(
-                "Place of " + own.student().listName() + " among " + (others.size() + 1), rank.toString(), steps);
+        return new Working(words + " among " + (others.size() + 1), rank.toString(), steps);
     }
 }

@@ -20,6 +20,7 @@ import aestimo.core.book.PartId;
 import aestimo.core.book.Ranking;
 import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
+import aestimo.core.book.TermId;
 import aestimo.core.book.TermResults;
 import aestimo.core.book.YearResult;
 import aestimo.core.counting.Counting;
@@ -27,6 +28,7 @@ import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
+import aestimo.core.result.TermSeries;
 import aestimo.core.testing.SmallClass;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
@@ -34,6 +36,7 @@ import aestimo.core.value.Places;
 import aestimo.core.value.Weight;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 /** The working of worked examples, as a teacher would read it out. */
@@ -262,6 +265,55 @@ class WorkingTest {
         assertThat(ResultWorking.ofRank(dense, dense.of(new StudentId("Eve"))))
                 .map(Working::asText)
                 .contains("Place of Marsh, Eve among 5 = 3\n  students with a higher figure on the page = 4\n");
+    }
+
+    @Test
+    void whatIsPossibleHowItMovedAndWhatIsMeantAreToldToo() {
+        SmallClass made = new SmallClass()
+                .piece("a1", "Essay", FIELDWORK, "2026-10-02", 100)
+                .piece("a2", "Report", FIELDWORK, "2027-01-15", 100)
+                .piece("a3", "Survey", FIELDWORK, "2027-02-10", 100)
+                .student("Ann", mark("60"), mark("66"))
+                .student("Bo", mark("80"), mark("70"), mark("90"));
+        Standing year = Standing.of(made.book(), YEAR);
+        // The lowest of three is dropped: 0 at worst, 60 at best; (66 + 93.9) ÷ 2 is 79.95, shown as 80.0.
+        assertThat(ProspectWorking.ofPossible(year, year.of(new StudentId("Ann")))
+                        .asText())
+                .isEqualTo("""
+                        Still possible for Marsh, Ann: 1 piece remains
+                          Survey = blank
+                          every open entry at 0 % = 63
+                          every open entry at 100 % = 83
+                          grade A needs = an average of 93.9 % on what remains
+                          grade B needs = nothing more, it is secured
+                          grade C needs = nothing more, it is secured
+                        """);
+        TermSeries series = TermSeries.of(year.counting());
+        assertThat(ProspectWorking.ofMovement(made.book(), series, 0, 1))
+                .map(Working::asText)
+                .contains("""
+                        Movement of Marsh, Ann since Term 1 = +6
+                          Term 2 = 66
+                          less Term 1 = 60
+                          up, since it is at least 2
+                        """);
+        assertThat(ProspectWorking.ofMovement(made.book(), series, 0, 0)).isEmpty();
+        assertThat(ProspectWorking.ofCeilings(year, year.of(new StudentId("Bo")))
+                        .orElseThrow()
+                        .figure())
+                .isEqualTo("0");
+        Standing second = Standing.of(made.book(), new Span.Terms(Set.of(new TermId("t2"))));
+        assertThat(MeanWorking.ofResults(second, Optional.empty()).asText()).isEqualTo("""
+                        Mean result of the class = 78
+                          Marsh, Ann = 66
+                          Marsh, Bo = 90
+                          their sum, by 2 = 156 ÷ 2
+                        """);
+        assertThat(MeanWorking.ofAssessment(second.assessments().get(0), made.students)
+                        .asText())
+                .contains("Mean of Report = 68\n", "  median = 68 %\n", "  upper quartile = 69 %\n");
+        assertThat(ResultWorking.ofSetRank(second, second.of(new StudentId("Bo"))))
+                .isEmpty();
     }
 
     @Test
