@@ -101,6 +101,14 @@ document.addEventListener("keydown", (event) => {
   for (const menu of document.querySelectorAll("details[open]")) { menu.open = false; menu.querySelector("summary").focus(); }
   aestimo.drawer(false);
 });
+// One key for showing the page to others. The address of this very view is gone back to, selection and all.
+const names = document.getElementById("names");
+names?.addEventListener("submit", () => { names.elements.back.value = (document.body.dataset.here || location.pathname) + location.search; });
+document.addEventListener("keydown", (event) => {
+  if (event.key !== "F9" || !names) return;
+  event.preventDefault();
+  names.requestSubmit();
+});
 // How the sheet is looked at: a choice in sight is taken at once, those in the panel by its button.
 document.getElementById("look")?.addEventListener("change", (event) => { if (event.target.closest(".choice")) event.currentTarget.requestSubmit(); });
 // The boxes ticked go into one field, as the address holds them.

@@ -75,6 +75,7 @@ class AccountController {
     String changeLook(
             @AuthenticationPrincipal SignedInTeacher teacher,
             @RequestParam String name,
+            @RequestParam(defaultValue = "") String school,
             @RequestParam String theme,
             @RequestParam String rowHeight,
             @RequestParam String typeSize,
@@ -82,7 +83,8 @@ class AccountController {
         return told(
                 told,
                 "Kept.",
-                () -> accounts.changeLook(teacher.id(), new Look(name.strip(), theme, rowHeight, typeSize)));
+                () -> accounts.changeLook(
+                        teacher.id(), new Look(name.strip(), school.strip(), theme, rowHeight, typeSize)));
     }
 
     @PostMapping("/account/password")

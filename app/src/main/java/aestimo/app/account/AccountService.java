@@ -137,6 +137,9 @@ public class AccountService {
         if (look.name().isBlank() || look.name().length() > 100) {
             throw new FormException("Your name needs 1 to 100 letters.");
         }
+        if (look.school().length() > 100) {
+            throw new FormException("The name of the school has over 100 letters.");
+        }
         if (!THEMES.contains(look.theme())
                 || !ROW_HEIGHTS.contains(look.rowHeight())
                 || !TYPE_SIZES.contains(look.typeSize())) {

@@ -4,11 +4,12 @@ package aestimo.app.account;
  * How a teacher likes the pages.
  *
  * @param name the teacher's own name
+ * @param school where they teach, as it stands on what is printed; may be empty
  * @param theme {@code auto}, {@code light} or {@code dark}
  * @param rowHeight {@code low}, {@code medium} or {@code high}
  * @param typeSize {@code small}, {@code medium} or {@code large}
  */
-public record Look(String name, String theme, String rowHeight, String typeSize) {
+public record Look(String name, String school, String theme, String rowHeight, String typeSize) {
     /** For pages seen before signing in. */
-    public static final Look PLAIN = new Look("", "auto", "medium", "medium");
+    public static final Look PLAIN = new Look("", "", "auto", "medium", "medium");
 }

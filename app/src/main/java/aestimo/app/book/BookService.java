@@ -106,7 +106,7 @@ public class BookService {
                 .targets(targets(rows.targets()))
                 .startingScores(scores(rows))
                 .build();
-        return new ClassBook(rows.row(), book, looks, versions, noted);
+        return new ClassBook(rows.row(), HiddenNames.shown(book), looks, versions, noted);
     }
 
     private static CategoryId categoryId(long id) {

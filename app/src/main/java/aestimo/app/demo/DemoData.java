@@ -1,6 +1,7 @@
 package aestimo.app.demo;
 
 import aestimo.app.account.AccountService;
+import aestimo.app.account.Look;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.YearService;
 import aestimo.app.store.ActingTeacher;
@@ -24,6 +25,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 class DemoData implements ApplicationRunner {
     /** Known to everybody, so good for nothing but the demo. */
     private static final String PASSWORD = "tidewater-lane";
+
+    private static final String SCHOOL = "Tidewater Lane School";
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
 
@@ -67,6 +70,9 @@ class DemoData implements ApplicationRunner {
                         return false;
                     }
                     long year = years.create(teacher, new Forms.YearForm("2026/27", 0, TERMS));
+                    Look look = accounts.look(teacher);
+                    accounts.changeLook(
+                            teacher, new Look(look.name(), SCHOOL, look.theme(), look.rowHeight(), look.typeSize()));
                     plans.forEach(plan -> classes.make(teacher, year, plan));
                     return true;
                 }));

@@ -31,6 +31,12 @@ public class FrameService {
         this.accounts = accounts;
     }
 
+    /** How the teacher likes the pages, for one without a frame. */
+    @Transactional(readOnly = true)
+    public Look look(SignedInTeacher teacher) {
+        return accounts.look(teacher.id());
+    }
+
     /** The frame of a page of no class: the desk and what lies on it. */
     @Transactional(readOnly = true)
     public PageFrame ofDesk(SignedInTeacher teacher, String title, String facts, String open) {

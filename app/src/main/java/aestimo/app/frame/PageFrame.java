@@ -2,6 +2,7 @@ package aestimo.app.frame;
 
 import aestimo.app.account.Look;
 import aestimo.app.book.ClassRow;
+import aestimo.app.book.HiddenNames;
 import java.util.List;
 import java.util.Optional;
 
@@ -42,5 +43,15 @@ public record PageFrame(
     /** The span as part of an address, with nothing where there is none. */
     public String query() {
         return span.map(SpanChoice::query).orElse("");
+    }
+
+    /** Whether students go by numbers on this page. */
+    public boolean namesHidden() {
+        return HiddenNames.areHidden();
+    }
+
+    /** The same page over the same span, for coming back to it. */
+    public String back() {
+        return here.isEmpty() ? "/" : here + "?" + query();
     }
 }

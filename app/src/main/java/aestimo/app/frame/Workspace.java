@@ -3,6 +3,7 @@ package aestimo.app.frame;
 /** The workspaces of a class, in the order of the work. */
 enum Workspace {
     MARKS("Marks", "marks"),
+    STANDING("Standing", "standing"),
     GROUNDWORK("Groundwork", "groundwork");
 
     private final String words;

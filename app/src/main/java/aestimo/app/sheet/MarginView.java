@@ -3,9 +3,11 @@ package aestimo.app.sheet;
 import aestimo.app.book.CategoryLook;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
+import aestimo.app.book.HiddenNames;
 import aestimo.app.changes.Change;
 import aestimo.app.frame.Days;
 import aestimo.app.marks.Remarks;
+import aestimo.app.picture.Strip;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Category;
 import aestimo.core.book.Part;
@@ -120,8 +122,8 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
                         .orElse(""),
                 place.map(rank -> rank + " of " + figures.orElseThrow().counted())
                         .orElse(""),
-                figures.filter(it -> it.counted() > 1).map(it -> Strip.of(classBook, it, student)),
-                made ? Optional.empty() : Optional.of(remarks),
+                figures.filter(it -> it.counted() > 1).map(it -> Strip.of(classBook.book(), it, student)),
+                made || HiddenNames.areHidden() ? Optional.empty() : Optional.of(remarks),
                 changes.stream()
                         .map(change -> new ChangeLine(
                                 Days.at(change.at()), orBlank(change.was()), orBlank(change.became()), change.how()))

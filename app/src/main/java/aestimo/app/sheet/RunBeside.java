@@ -1,6 +1,7 @@
 package aestimo.app.sheet;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.picture.Strip;
 import aestimo.core.book.Assessment;
 import aestimo.core.boundary.Band;
 import aestimo.core.result.Standing;
@@ -38,7 +39,7 @@ record RunBeside(long assessment, String counted, Optional<Strip> strip, List<Fi
         return new RunBeside(
                 ClassBook.id(piece),
                 counted == 1 ? "1 entry counts" : counted + " entries count",
-                all.filter(own -> own.counted() > 1).map(own -> Strip.of(classBook, own, null)),
+                all.filter(own -> own.counted() > 1).map(own -> Strip.of(classBook.book(), own, null)),
                 figures);
     }
 

@@ -2,6 +2,7 @@ package aestimo.app.sheet;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
+import aestimo.app.book.HiddenNames;
 import aestimo.app.sheet.SheetLook.Who;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.StudentId;
@@ -55,7 +56,7 @@ class SheetLookService {
     @Transactional(readOnly = true)
     public Beside beside(TeacherId teacher, long classId, SheetLook look) {
         return new Beside(
-                look.who().contains(Who.SUPPORT)
+                look.who().contains(Who.SUPPORT) && !HiddenNames.areHidden()
                         ? mapper.findSupport(teacher, classId).stream()
                                 .collect(Collectors.toMap(
                                         SheetLookMapper.SupportRow::enrolmentId,

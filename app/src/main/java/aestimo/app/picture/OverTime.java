@@ -1,0 +1,109 @@
+package aestimo.app.picture;
+
+import aestimo.core.book.Student;
+import aestimo.core.result.Standing;
+import aestimo.core.statistics.AssessmentFigures;
+import aestimo.core.value.Percent;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/**
+ * Each piece of a span in the order of dates, from left to right: one student's percents as a line, or the lowest to the
+ * highest of the class as strokes, with the class mean broken. Lengths are in units of the drawing.
+ *
+ * @param line of the student, as SVG takes points; empty for the class alone
+ * @param words the same for those who do not see it
+ */
+public record OverTime(double width, List<Level> levels, String line, String means, List<Point> points, String words) {
+    public static final int HEIGHT = 120;
+    private static final int LEFT = 26;
+    private static final int TOP = 10;
+    private static final int BASE = 108;
+
+    /** A percent the picture is ruled at. */
+    public record Level(String words, double y) {}
+
+    /**
+     * One piece.
+     *
+     * @param y of the student, or of the mean for the class alone
+     * @param top of the stroke from the lower to the upper quartile; equal to {@code base} for a student
+     */
+    public record Point(double x, double y, double top, double base, String assessment, String words) {}
+
+    public static OverTime of(Standing standing, Student student, double width) {
+        return make(standing, student, width);
+    }
+
+    public static OverTime ofClass(Standing standing, double width) {
+        return make(standing, null, width);
+    }
+
+    private static OverTime make(Standing standing, Student student, double width) {
+        List<AssessmentFigures> counted = standing.assessments().stream()
+                .filter(figures -> figures.counted() > 0)
+                .toList();
+        double most = counted.stream()
+                .flatMap(figures -> figures.highest().stream())
+                .mapToDouble(Axis::number)
+                .max()
+                .orElse(100);
+        double high = Math.max(100, Math.ceil(most / 10) * 10);
+        List<Point> points = new ArrayList<>();
+        List<String> means = new ArrayList<>();
+        for (int i = 0; i < counted.size(); i++) {
+            AssessmentFigures figures = counted.get(i);
+            double x = x(i, counted.size(), width);
+            Percent mean = figures.mean().orElseThrow();
+            means.add(x + "," + y(mean, high));
+            String title = figures.assessment().title();
+            if (student == null) {
+                points.add(new Point(
+                        x,
+                        y(mean, high),
+                        y(figures.quartile(3).orElseThrow(), high),
+                        y(figures.quartile(1).orElseThrow(), high),
+                        figures.assessment().id().text(),
+                        title + ": mean " + shown(standing, mean) + " %"));
+            } else {
+                figures.percentOf(student)
+                        .ifPresent(percent -> points.add(new Point(
+                                x,
+                                y(percent, high),
+                                y(percent, high),
+                                y(percent, high),
+                                figures.assessment().id().text(),
+                                title + ": " + shown(standing, percent) + " %, class mean " + shown(standing, mean))));
+            }
+        }
+        return new OverTime(
+                width,
+                List.of(25, 50, 75, 100).stream()
+                        .map(level -> new Level(level.toString(), y(Percent.of(level), high)))
+                        .toList(),
+                student == null
+                        ? ""
+                        : points.stream()
+                                .map(point -> point.x() + "," + point.y())
+                                .collect(Collectors.joining(" ")),
+                String.join(" ", means),
+                points,
+                points.isEmpty()
+                        ? "Nothing counts yet"
+                        : points.stream().map(Point::words).collect(Collectors.joining("; ")));
+    }
+
+    private static String shown(Standing standing, Percent percent) {
+        return percent.shown(standing.book().rules().places());
+    }
+
+    private static double x(int i, int count, double width) {
+        double share = count < 2 ? 0.5 : (double) i / (count - 1);
+        return Axis.tenths(LEFT + 6 + share * (width - LEFT - 14));
+    }
+
+    private static double y(Percent percent, double high) {
+        return Axis.tenths(BASE - Math.max(0, Axis.number(percent)) / high * (BASE - TOP));
+    }
+}

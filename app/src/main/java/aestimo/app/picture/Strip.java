@@ -1,0 +1,118 @@
+package aestimo.app.picture;
+
+import aestimo.core.book.Book;
+import aestimo.core.book.Student;
+import aestimo.core.book.StudentId;
+import aestimo.core.statistics.AssessmentFigures;
+import aestimo.core.value.Percent;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * The spread of one assessment as a strip of dots: each student a dot, one of them ringed, the median a stroke, the
+ * middle half of them a bar. Lengths are in units of the drawing.
+ *
+ * @param mean where the mean lies
+ * @param lower where the lower quartile lies, and {@code upper} the upper one
+ * @param lowest percent as shown, like {@code middle} and {@code highest}
+ */
+public record Strip(
+        List<Dot> dots,
+        double median,
+        double mean,
+        double lower,
+        double upper,
+        String lowest,
+        String middle,
+        String highest) {
+    /** Of a strip on its own scale. */
+    public static final int WIDTH = 264;
+
+    private static final int EDGE = 10;
+    private static final int MOST_STACKED = 3;
+
+    /** One student; the names of dots are told on hover and focus. */
+    public record Dot(String student, String name, double x, double y, boolean own) {}
+
+    /**
+     * How dots are laid.
+     *
+     * @param base where the lowest of them lie
+     * @param dot how far two must be apart to lie beside each other
+     */
+    public record Laying(double base, double dot) {
+        static final Laying LARGE = new Laying(34, 8);
+        /** For a row of a table. */
+        public static final Laying SMALL = new Laying(16, 6);
+    }
+
+    /**
+     * On the scale from its lowest to its highest percent.
+     *
+     * @param ringed null: nobody is
+     */
+    public static Strip of(Book book, AssessmentFigures figures, Student ringed) {
+        double low = Axis.number(figures.lowest().orElseThrow());
+        double high = Axis.number(figures.highest().orElseThrow());
+        return on(new Axis(low, high, EDGE, WIDTH - 2 * EDGE), Laying.LARGE, book, figures, ringed);
+    }
+
+    /** On a scale that others lie on too. */
+    public static Strip on(Axis axis, Laying laying, Book book, AssessmentFigures figures, Student ringed) {
+        List<Dot> dots = new ArrayList<>();
+        List<Map.Entry<StudentId, Percent>> ascending = figures.percents().entrySet().stream()
+                .sorted(Comparator.comparing((Map.Entry<StudentId, Percent> own) -> own.getValue())
+                        .thenComparing(own -> own.getKey().text()))
+                .toList();
+        for (Map.Entry<StudentId, Percent> own : ascending) {
+            double x = axis.x(own.getValue());
+            long below = dots.stream()
+                    .filter(dot -> Math.abs(dot.x() - x) < laying.dot())
+                    .count();
+            Student whose = book.students().get(book.placeOf(own.getKey()).orElseThrow());
+            dots.add(new Dot(
+                    own.getKey().text(),
+                    whose.listName() + ", " + shown(book, own.getValue()) + " %",
+                    x,
+                    laying.base() - laying.dot() * (below % MOST_STACKED),
+                    ringed != null && own.getKey().equals(ringed.id())));
+        }
+        // The ringed one is drawn last, so that no other lies over it.
+        dots.sort(Comparator.comparing(Dot::own));
+        return new Strip(
+                dots,
+                axis.x(figures.median().orElseThrow()),
+                axis.x(figures.mean().orElseThrow()),
+                axis.x(figures.quartile(1).orElseThrow()),
+                axis.x(figures.quartile(3).orElseThrow()),
+                shown(book, figures.lowest().orElseThrow()),
+                shown(book, figures.median().orElseThrow()),
+                shown(book, figures.highest().orElseThrow()));
+    }
+
+    private static String shown(Book book, Percent percent) {
+        return percent.shown(book.rules().places());
+    }
+
+    /** The same without anybody's name, for pages others get to see. */
+    public Strip nameless() {
+        return new Strip(
+                dots.stream()
+                        .map(dot -> new Dot("", "", dot.x(), dot.y(), dot.own()))
+                        .toList(),
+                median,
+                mean,
+                lower,
+                upper,
+                lowest,
+                middle,
+                highest);
+    }
+
+    /** “Lowest 41.0 %, median 66.3 %, highest 97.5 %”. */
+    public String words() {
+        return "Lowest " + lowest + " %, median " + middle + " %, highest " + highest + " %";
+    }
+}

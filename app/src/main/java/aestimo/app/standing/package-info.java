@@ -1,0 +1,5 @@
+/**
+ * Where everybody stands: the class's table and its pictures, the student page, and the working of every figure. Entry
+ * class: {@link aestimo.app.standing.StandingController}.
+ */
+package aestimo.app.standing;
