@@ -15,15 +15,11 @@ import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.PieceCopyService;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.marks.StandingMarks;
-import aestimo.app.web.Download;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Assessment;
 import aestimo.core.result.Standing;
 import aestimo.core.statistics.AssessmentFigures;
-import aestimo.exchange.table.Table;
-import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -297,31 +293,5 @@ class MarksController {
 
     private static String back(long classId, String query, String more) {
         return "redirect:/classes/" + classId + "/marks?" + query + more;
-    }
-
-    @GetMapping("/marks.csv")
-    void csv(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            HttpServletResponse response)
-            throws IOException {
-        Download.csv(response, table(teacher, classId, parameters));
-    }
-
-    @GetMapping("/marks.xlsx")
-    void xlsx(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            HttpServletResponse response)
-            throws IOException {
-        Download.xlsx(response, table(teacher, classId, parameters));
-    }
-
-    private Table table(SignedInTeacher teacher, long classId, Map<String, String> parameters) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        return TakeAway.of(classBook, Standing.of(classBook.book(), span.span()), span.words());
     }
 }

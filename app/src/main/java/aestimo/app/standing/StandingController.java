@@ -63,6 +63,19 @@ class StandingController {
         return "standing/standing";
     }
 
+    /** Every piece of the span on one scale. */
+    @GetMapping("/standing/spread")
+    String spread(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "standing/spread"));
+        model.addAttribute("spread", SpreadView.of(classBook, standing(classBook, parameters)));
+        return "standing/spread";
+    }
+
     private static Standing standing(ClassBook classBook, Map<String, String> parameters) {
         return Standing.of(
                 classBook.book(), SpanChoice.read(parameters, classBook.book()).span());

@@ -12,7 +12,6 @@ import aestimo.app.picture.PossibleBar;
 import aestimo.app.picture.Strip;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
-import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.Student;
@@ -204,7 +203,7 @@ record StudentView(
                     piece.title(),
                     Days.brief(piece.date()),
                     mark(piece, percent),
-                    piece.kind() == AssessmentKind.MARKS && percent.isPresent() ? "/" + piece.outOf() : "",
+                    css(piece).equals("is-mark") && percent.isPresent() ? "/" + piece.outOf() : "",
                     css(piece),
                     percent.map(it -> it.shown(places)).orElse(""),
                     percent.flatMap(standing::gradeOf).map(Band::label).orElse(""),

@@ -2,7 +2,6 @@ package aestimo.app.web;
 
 import aestimo.exchange.table.CsvTable;
 import aestimo.exchange.table.Table;
-import aestimo.exchange.table.XlsxTable;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -10,22 +9,23 @@ import java.nio.charset.StandardCharsets;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 
-/** Tables answered as files, named by their titles. */
+/** Answers kept as files. */
 public final class Download {
     private Download() {}
 
     public static void csv(HttpServletResponse response, Table table) throws IOException {
-        CsvTable.write(table, begin(response, table, "text/csv;charset=UTF-8", ".csv"));
+        CsvTable.write(table, begin(response, table.title(), "text/csv;charset=UTF-8", ".csv"));
     }
 
-    public static void xlsx(HttpServletResponse response, Table table) throws IOException {
-        String type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
-        XlsxTable.write(table, begin(response, table, type, ".xlsx"));
-    }
-
-    private static OutputStream begin(HttpServletResponse response, Table table, String type, String ending)
+    /**
+     * Begins an answer that is kept as a file.
+     *
+     * @param title what the file is called, but for what file names cannot hold
+     * @param ending with its dot
+     */
+    public static OutputStream begin(HttpServletResponse response, String title, String type, String ending)
             throws IOException {
-        String name = table.title().replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ending;
+        String name = title.replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ending;
         response.setContentType(type);
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,

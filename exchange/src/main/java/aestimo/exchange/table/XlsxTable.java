@@ -12,34 +12,39 @@ import org.apache.poi.ss.usermodel.Sheet;
 import org.apache.poi.ss.util.WorkbookUtil;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 
-/** Writes a table as an XLSX workbook of one sheet, headings bold and kept in sight. */
+/** Writes tables as an XLSX workbook, a sheet for each, headings bold and kept in sight. */
 public final class XlsxTable {
     private static final int WIDEST = 32;
 
     private XlsxTable() {}
 
     /** @param out flushed, not closed */
-    public static void write(Table table, OutputStream out) throws IOException {
+    public static void write(List<Table> tables, OutputStream out) throws IOException {
         try (XSSFWorkbook workbook = new XSSFWorkbook()) {
-            Sheet sheet = workbook.createSheet(WorkbookUtil.createSafeSheetName(table.title()));
             CellStyle bold = workbook.createCellStyle();
             Font font = workbook.createFont();
             font.setBold(true);
             bold.setFont(font);
-            Row headings = sheet.createRow(0);
-            for (int column = 0; column < table.headings().size(); column++) {
-                Cell cell = headings.createCell(column);
-                cell.setCellValue(table.headings().get(column));
-                cell.setCellStyle(bold);
-                sheet.setColumnWidth(column, 256 * width(table, column));
+            for (Table table : tables) {
+                write(table, workbook.createSheet(WorkbookUtil.createSafeSheetName(table.title())), bold);
             }
-            for (int row = 0; row < table.rows().size(); row++) {
-                write(table.rows().get(row), sheet.createRow(row + 1));
-            }
-            sheet.createFreezePane(0, 1);
             workbook.write(out);
         }
         out.flush();
+    }
+
+    private static void write(Table table, Sheet sheet, CellStyle bold) {
+        Row headings = sheet.createRow(0);
+        for (int column = 0; column < table.headings().size(); column++) {
+            Cell cell = headings.createCell(column);
+            cell.setCellValue(table.headings().get(column));
+            cell.setCellStyle(bold);
+            sheet.setColumnWidth(column, 256 * width(table, column));
+        }
+        for (int row = 0; row < table.rows().size(); row++) {
+            write(table.rows().get(row), sheet.createRow(row + 1));
+        }
+        sheet.createFreezePane(0, 1);
     }
 
     private static void write(List<Table.Cell> cells, Row row) {

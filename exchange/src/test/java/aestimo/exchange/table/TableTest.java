@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import aestimo.exchange.table.Table.Cell;
+import com.github.miachm.sods.SpreadSheet;
 import de.siegmar.fastcsv.reader.CsvReader;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -24,6 +25,23 @@ class TableTest {
                     List.of(Cell.of("O\"Neil\nZoë"), Cell.of(new BigDecimal("-2.1")), Cell.of("@cmd")),
                     List.of(Cell.of("-absent"), Cell.EMPTY, Cell.of("'quoted"))));
 
+    private static final Table SECOND = new Table(
+            "Weights",
+            List.of("Category", "Weight"),
+            List.of(List.of(Cell.of("Essays"), Cell.of(new BigDecimal("30")))));
+
+    @Test
+    void odsHasASheetForEachTableWithNumbersAsNumbers() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        OdsTable.write(List.of(TABLE, SECOND), out);
+        SpreadSheet book = new SpreadSheet(new ByteArrayInputStream(out.toByteArray()));
+        assertThat(book.getSheet(0).getRange(1, 1).getValue()).isEqualTo(67.5);
+        assertThat(book.getSheet(0).getRange(1, 2).getValue()).isEqualTo("=1+1");
+        assertThat(book.getSheet(0).getRange(1, 2).getFormula()).isNull();
+        assertThat(book.getSheet(1).getName()).isEqualTo("Weights");
+        assertThat(book.getSheet(1).getRange(1, 1).getValue()).isEqualTo(30.0);
+    }
+
     @Test
     void csvIsRfc4180AndRunsNothing() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -41,12 +59,14 @@ class TableTest {
     @Test
     void xlsxKeepsNumbersNumbersAndTextText() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        XlsxTable.write(TABLE, out);
+        XlsxTable.write(List.of(TABLE, SECOND), out);
         try (XSSFWorkbook workbook = new XSSFWorkbook(new ByteArrayInputStream(out.toByteArray()))) {
             var sheet = workbook.getSheetAt(0);
             assertThat(sheet.getSheetName()).isEqualTo("9B  Geography   Term 2");
             assertThat(sheet.getRow(1).getCell(1).getNumericCellValue()).isEqualTo(67.5);
             assertThat(sheet.getRow(1).getCell(2).getCellType()).isEqualTo(CellType.STRING);
+            assertThat(workbook.getSheetAt(1).getRow(1).getCell(1).getNumericCellValue())
+                    .isEqualTo(30);
             assertThat(sheet.getRow(2).getCell(0).getStringCellValue()).isEqualTo("O\"Neil\nZoë");
         }
     }

@@ -1,0 +1,74 @@
+package aestimo.app.paper;
+
+import com.openhtmltopdf.extend.FSStream;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import com.openhtmltopdf.util.XRLog;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.OutputStream;
+import java.io.Reader;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.ITemplateEngine;
+import org.thymeleaf.context.Context;
+
+/**
+ * Makes PDFs out of page templates. These are well-formed, and everything they need ships with the application: nothing
+ * is fetched from anywhere.
+ */
+@Component
+class Paper {
+    private static final String SCHEME = "paper";
+
+    static {
+        // Its own log would tell what stands on a page.
+        XRLog.setLoggingEnabled(false);
+    }
+
+    private final ITemplateEngine templates;
+
+    Paper(ITemplateEngine templates) {
+        this.templates = templates;
+    }
+
+    /** @param out not closed */
+    void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
+        String page = templates.process("paper/" + template, new Context(Locale.UK, model));
+        PdfRendererBuilder builder = new PdfRendererBuilder();
+        builder.withHtmlContent(page, SCHEME + ":///");
+        builder.useSVGDrawer(new BatikSVGDrawer());
+        builder.usePdfUaAccessibility(true);
+        builder.useProtocolsStreamImplementation(Shipped::of, SCHEME);
+        builder.withProducer("Aestimo");
+        builder.toStream(out);
+        builder.run();
+    }
+
+    /** A style sheet or font of the application. */
+    private record Shipped(ClassPathResource resource) implements FSStream {
+        static Shipped of(String address) {
+            return new Shipped(new ClassPathResource(
+                    SCHEME + URI.create(address).normalize().getPath()));
+        }
+
+        @Override
+        public InputStream getStream() {
+            try {
+                return resource.getInputStream();
+            } catch (IOException missing) {
+                throw new IllegalStateException("the application lacks " + resource.getPath(), missing);
+            }
+        }
+
+        @Override
+        public Reader getReader() {
+            return new InputStreamReader(getStream(), StandardCharsets.UTF_8);
+        }
+    }
+}
