@@ -143,7 +143,7 @@ aestimo.look = (form) => {
   form.addEventListener("change", ask);
   form.addEventListener("click", (event) => { if (event.target.closest("button.row-out")) ask(); });
 };
-for (const form of document.querySelectorAll("form[data-look]")) aestimo.look(form);
+for (const form of document.querySelectorAll("form[data-look]:not([data-no-look])")) aestimo.look(form);
 
 // A list that is worked through line by line comes back where it was scrolled to.
 for (const form of document.querySelectorAll("form[data-keeps-place]")) {

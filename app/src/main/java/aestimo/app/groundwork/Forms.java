@@ -104,7 +104,7 @@ public final class Forms {
     }
 
     public record WeightsForm(int version, List<CategoryLine> categories) {
-        static WeightsForm read(FormFields fields) {
+        public static WeightsForm read(FormFields fields) {
             List<CategoryLine> lines = new ArrayList<>();
             for (int i = 0; i < fields.texts("categoryName").size(); i++) {
                 CategoryLine line = new CategoryLine(
@@ -141,7 +141,7 @@ public final class Forms {
             this(version, bands, false);
         }
 
-        static BoundariesForm read(FormFields fields) {
+        public static BoundariesForm read(FormFields fields) {
             List<BandLine> lines = new ArrayList<>();
             for (int i = 0; i < fields.texts("label").size(); i++) {
                 BandLine line = new BandLine(

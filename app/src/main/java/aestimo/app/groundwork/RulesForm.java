@@ -91,6 +91,22 @@ public record RulesForm(
                 ranking);
     }
 
+    RulesForm withRounding(String otherPlaces, String otherGradeOn) {
+        return new RulesForm(
+                version,
+                method,
+                otherPlaces,
+                otherGradeOn,
+                borderline,
+                movementAt,
+                pass,
+                notHandedIn,
+                lateDeduction,
+                yearResult,
+                termResults,
+                ranking);
+    }
+
     /** @throws FormException naming everything that is no rule */
     Rules toRules() {
         List<String> problems = new ArrayList<>();

@@ -1,0 +1,116 @@
+package aestimo.app.standing;
+
+import aestimo.app.groundwork.WouldMove;
+import aestimo.app.picture.Rail;
+import aestimo.core.book.Book;
+import aestimo.core.boundary.Band;
+import aestimo.core.grading.Result;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
+import aestimo.core.value.Fraction;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A class as a try-out would have it, beside how it stands.
+ *
+ * @param moves whose grade would change
+ * @param counts how many have each grade, before and after
+ * @param warning why it cannot be adopted as it is; empty where it can
+ */
+record TryOutView(
+        Rail rail, Rail narrowRail, List<Row> rows, WouldMove moves, List<Count> counts, String means, String warning) {
+    /** One student present, by the result that would be. */
+    record Row(
+            String id,
+            String name,
+            String rank,
+            String wasRank,
+            String result,
+            String wasResult,
+            String grade,
+            String wasGrade,
+            boolean near) {
+        public boolean isRankMoved() {
+            return !rank.equals(wasRank);
+        }
+
+        public boolean isResultMoved() {
+            return !result.equals(wasResult);
+        }
+
+        public boolean isGradeMoved() {
+            return !grade.equals(wasGrade);
+        }
+    }
+
+    record Count(String label, int before, int after) {}
+
+    static TryOutView of(Standing now, Standing then, int wide, int narrow) {
+        List<Row> rows = new ArrayList<>();
+        then.students().stream()
+                .filter(StudentStanding::present)
+                .sorted(Comparator.comparing(
+                        own -> own.result().map(Result::exact).orElse(null),
+                        Comparator.nullsLast(Comparator.reverseOrder())))
+                .forEach(own -> rows.add(row(now.students().get(own.place()), own)));
+        return new TryOutView(
+                Rail.of(then, wide),
+                Rail.of(then, narrow),
+                rows,
+                WouldMove.between(now.book(), then.book(), now.span()),
+                counts(now, then),
+                mean(now) + " → " + mean(then),
+                warning(then.book()));
+    }
+
+    private static Row row(StudentStanding now, StudentStanding then) {
+        return new Row(
+                then.student().id().text(),
+                then.student().listName(),
+                then.rank().map(Object::toString).orElse(""),
+                now.rank().map(Object::toString).orElse(""),
+                then.result().map(Result::shown).orElse("–"),
+                now.result().map(Result::shown).orElse("–"),
+                StandingTable.label(then.result()),
+                StandingTable.label(now.result()),
+                then.result().filter(Result::justBelow).isPresent());
+    }
+
+    private static String mean(Standing standing) {
+        return standing.mean().mean().map(Result::inWords).orElse("none");
+    }
+
+    /** The bands there would be, then those there would be no longer. */
+    private static List<Count> counts(Standing now, Standing then) {
+        Map<Band, Integer> before = now.countsByBand();
+        Map<Band, Integer> after = then.countsByBand();
+        List<Count> counts = new ArrayList<>();
+        after.forEach((band, count) -> counts.add(new Count(band.label(), count(before, band.label()), count)));
+        before.forEach((band, count) -> {
+            if (after.keySet().stream().noneMatch(own -> own.label().equals(band.label()))) {
+                counts.add(new Count(band.label(), count, 0));
+            }
+        });
+        return counts;
+    }
+
+    private static int count(Map<Band, Integer> counts, String label) {
+        Optional<Integer> found = counts.entrySet().stream()
+                .filter(own -> own.getKey().label().equals(label))
+                .map(Map.Entry::getValue)
+                .findFirst();
+        return found.orElse(0);
+    }
+
+    private static String warning(Book then) {
+        return then.rules().method() == aestimo.core.book.Method.BY_CATEGORY
+                        && !then.weightsInAll().equals(Fraction.HUNDRED)
+                ? "Weights make " + aestimo.app.frame.Plain.words(then.weightsInAll())
+                        + ". They must make 100 before this can be adopted."
+                : "";
+    }
+}
