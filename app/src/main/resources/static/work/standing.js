@@ -65,7 +65,7 @@ aestimo.tell = async (address) => {
   }
 };
 
-for (const table of document.querySelectorAll(".figures")) aestimo.figures(table);
+for (const table of document.querySelectorAll(".figures[data-query]")) aestimo.figures(table);
 document.addEventListener("click", async (event) => {
   const link = event.target.closest("#margin a[data-w]");
   if (link) {

@@ -55,6 +55,7 @@ public class FrameService {
                         new PageFrame.Link("Desk", "/", open.equals("desk")),
                         new PageFrame.Link("Loose ends", "/loose-ends", open.equals("loose-ends")),
                         new PageFrame.Link("To chase", "/to-chase", open.equals("to-chase")),
+                        new PageFrame.Link("Across classes", "/across", open.equals("across")),
                         new PageFrame.Link("Years", "/years", open.equals("years")),
                         new PageFrame.Link("Account", "/account", open.equals("account"))),
                 Optional.empty(),

@@ -1,0 +1,124 @@
+package aestimo.app.across;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.across.Column.InClass;
+import aestimo.app.frame.FrameService;
+import aestimo.app.paper.TakeAwayService;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.core.book.Term;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.util.StringUtils;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** One list over all or some classes. */
+@Controller
+class AcrossController {
+    /** Rows of the form for conditions beyond those there are. */
+    private static final int BLANK_CONDITIONS = 2;
+
+    private final AcrossService across;
+    private final FrameService frames;
+    private final TakeAwayService takeAway;
+
+    AcrossController(AcrossService across, FrameService frames, TakeAwayService takeAway) {
+        this.across = across;
+        this.frames = frames;
+        this.takeAway = takeAway;
+    }
+
+    @GetMapping("/across")
+    String show(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam MultiValueMap<String, String> parameters,
+            Model model) {
+        return page(teacher, AcrossChoice.read(parameters), model);
+    }
+
+    private String page(SignedInTeacher teacher, AcrossChoice choice, Model model) {
+        List<InClass> classes = across.open(teacher.id(), choice);
+        List<Column> offered = Column.offered(classes);
+        AcrossList list;
+        try {
+            list = AcrossList.of(classes, choice, offered, choice.conditions(offered));
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            list = AcrossList.of(classes, choice, offered, List.of());
+        }
+        model.addAttribute("frame", frames.ofDesk(teacher, "Across classes", facts(list, classes.size()), "across"));
+        model.addAttribute("list", list);
+        model.addAttribute("choice", choice);
+        model.addAttribute("offered", offered);
+        model.addAttribute("classes", across.offered(teacher.id()));
+        model.addAttribute("tests", Condition.Test.values());
+        model.addAttribute("blanks", BLANK_CONDITIONS);
+        model.addAttribute(
+                "terms",
+                classes.stream()
+                        .flatMap(in -> in.classBook().book().terms().stream())
+                        .map(Term::name)
+                        .distinct()
+                        .toList());
+        model.addAttribute("saved", across.saved(teacher.id()));
+        return "across/across";
+    }
+
+    private static String facts(AcrossList list, int classes) {
+        return list.rows().size() + " of " + list.of() + " places · "
+                + (classes == 1 ? "1 class" : classes + " classes");
+    }
+
+    @GetMapping({"/across.csv", "/across.xlsx", "/across.ods", "/across.pdf"})
+    void take(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam MultiValueMap<String, String> parameters,
+            HttpServletRequest request,
+            HttpServletResponse response)
+            throws IOException {
+        AcrossChoice choice = AcrossChoice.read(parameters);
+        List<InClass> classes = across.open(teacher.id(), choice);
+        List<Column> offered = Column.offered(classes);
+        AcrossList list = AcrossList.of(classes, choice, offered, choice.conditions(offered));
+        String span = choice.span().isEmpty() ? "the term of today" : choice.span();
+        takeAway.answer(
+                teacher.id(),
+                new TakeAwayService.Taken(
+                        "Across classes", span, list.table("Across classes, " + span), 2, List.of(), Optional.empty()),
+                StringUtils.getFilenameExtension(request.getRequestURI()),
+                response);
+    }
+
+    @PostMapping("/across/save")
+    String save(
+            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+        AcrossChoice choice = AcrossChoice.parse(fields.raw("choices"));
+        try {
+            across.save(teacher.id(), fields.text("name"), choice);
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return page(teacher, choice, model);
+        }
+        told.addFlashAttribute("done", "“" + fields.text("name") + "” is kept.");
+        return "redirect:/across?" + choice.query();
+    }
+
+    @PostMapping("/across/{listId}/remove")
+    String remove(
+            @AuthenticationPrincipal SignedInTeacher teacher, @PathVariable long listId, RedirectAttributes told) {
+        across.remove(teacher.id(), listId);
+        told.addFlashAttribute("done", "The list is taken away.");
+        return "redirect:/across";
+    }
+}
