@@ -6,8 +6,10 @@ import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.bringin.BringInService;
+import aestimo.app.groundwork.TryOutService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
+import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import aestimo.exchange.sheet.Sheet;
@@ -69,12 +71,35 @@ class RouteTest {
 
     private static Map<String, String> ids(RunningApp app, ClassBook classBook, ClassBook otherIdsFrom) {
         return Map.of(
+                "tryOutId", Long.toString(tryOut(app)),
+                "listId", Long.toString(list(app)),
                 "classId", Long.toString(classBook.row().id()),
                 "yearId", Long.toString(classBook.row().yearId()),
                 "assessmentId", otherIdsFrom.book().assessments().get(0).id().text(),
                 "categoryId", otherIdsFrom.book().categories().get(0).id().text(),
                 "enrolmentId", otherIdsFrom.book().students().get(0).id().text(),
                 "bringInId", Long.toString(bringIn(app)));
+    }
+
+    /** One of marin's first class. */
+    private static long tryOut(RunningApp app) {
+        TeacherId marin = teacher(app, "marin");
+        long classId = firstClass(app, "marin").row().id();
+        return ActingTeacher.as(marin, () -> {
+            TryOutService tryOuts = app.bean(TryOutService.class);
+            ClassBook classBook = app.bean(BookService.class).open(marin, classId);
+            tryOuts.keep(marin, classId, "Of another", TryOutService.of(classBook));
+            return tryOuts.kept(marin, classId).get(0).id();
+        });
+    }
+
+    /** One of marin's, who keeps it through the page. */
+    private static long list(RunningApp app) {
+        Visitor marin = Visitor.signedIn(app, "marin");
+        marin.get("/across");
+        marin.post("/across/save", "name", "Of another", "choices", "span=year");
+        return Long.parseLong(
+                OwnClass.found("/across/([0-9]+)/remove", marin.get("/across").body()));
     }
 
     /** One of marin's first class. */
@@ -94,11 +119,12 @@ class RouteTest {
     @Test
     void aStrangerSeesOnlyTheDoor(RunningApp app) {
         ClassBook theirs = firstClass(app, "marin");
+        Map<String, String> ids = ids(app, theirs, theirs);
         for (String route : routes(app)) {
             if (!DOOR.contains(route.substring(route.indexOf(' ') + 1))) {
                 Visitor stranger = new Visitor(app.address());
                 stranger.get("/sign-in");
-                HttpResponse<String> answer = ask(stranger, route, ids(app, theirs, theirs));
+                HttpResponse<String> answer = ask(stranger, route, ids);
                 assertThat(answer.statusCode()).as(route).isIn(302, 401);
                 assertThat(answer.headers().firstValue("Location").orElse("/sign-in"))
                         .as(route)
@@ -114,15 +140,15 @@ class RouteTest {
         ClassBook theirs = firstClass(app, "marin");
         ClassBook own = firstClass(app, "okello");
         int walked = 0;
+        Map<String, String> ids = ids(app, theirs, theirs);
+        Map<String, String> lastOfAnother = ids(app, own, theirs);
         for (String route : routes(app)) {
             if (route.contains("{")) {
-                assertThat(ask(okello, route, ids(app, theirs, theirs)).statusCode())
-                        .as(route)
-                        .isEqualTo(404);
+                assertThat(ask(okello, route, ids).statusCode()).as(route).isEqualTo(404);
                 walked++;
             }
             if (route.contains("{classId}") && route.indexOf('{') != route.lastIndexOf('{')) {
-                assertThat(ask(okello, route, ids(app, own, theirs)).statusCode())
+                assertThat(ask(okello, route, lastOfAnother).statusCode())
                         .as("%s with the last id alone of another", route)
                         .isEqualTo(404);
             }

@@ -46,6 +46,14 @@ record Sheets(String title, String span, Shown shown, boolean small, List<Studen
                 .map(Strip::nameless);
     }
 
+    /** The class mean of a piece in percent, where it is over as many as hide one another. */
+    public String mean(StudentView.Piece piece) {
+        return piece.strip()
+                .filter(strip -> !small && strip.dots().size() >= StudentView.FEWEST)
+                .map(strip -> piece.mean())
+                .orElse("");
+    }
+
     /** Those enrolled at the end of the span. */
     static List<Student> present(ClassBook classBook, SpanChoice span) {
         return classBook.book().students().stream()

@@ -9,6 +9,7 @@ import aestimo.app.groundwork.TryOutService;
 import aestimo.app.groundwork.TryOutService.TryOut;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.core.book.Book;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import java.util.ArrayList;
@@ -61,22 +62,22 @@ class TryOutController {
         model.addAttribute("version", classBook.row().version());
         model.addAttribute("kept", tryOuts.kept(teacher.id(), classBook.row().id()));
         try {
-            model.addAttribute("tried", view(classBook, tryOut, span));
+            model.addAttribute("tried", view(classBook, tryOuts.tried(classBook, tryOut), span));
         } catch (FormException refused) {
             List<String> problems = new ArrayList<>(refused.problems());
             if (model.getAttribute("problems") instanceof List<?> others) {
                 others.forEach(other -> problems.add(other.toString()));
             }
             model.addAttribute("problems", problems.stream().distinct().toList());
-            model.addAttribute("tried", view(classBook, TryOutService.of(classBook), span));
+            model.addAttribute("tried", view(classBook, classBook.book(), span));
         }
         return "standing/try";
     }
 
-    private TryOutView view(ClassBook classBook, TryOut tryOut, Span span) {
+    private static TryOutView view(ClassBook classBook, Book tried, Span span) {
         return TryOutView.of(
                 Standing.of(classBook.book(), span),
-                Standing.of(tryOuts.tried(classBook, tryOut), span),
+                Standing.of(tried, span),
                 StandingController.WIDE,
                 StandingController.NARROW);
     }
@@ -95,12 +96,12 @@ class TryOutController {
                     "tried",
                     view(
                             classBook,
-                            TryOut.read(fields),
+                            tryOuts.tried(classBook, TryOut.read(fields)),
                             SpanChoice.read(parameters, classBook.book()).span()));
             return "standing/try :: moved";
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return "frame/problems :: all(${problems})";
+            return "standing/try :: refused";
         }
     }
 

@@ -12,6 +12,8 @@ import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.regex.Matcher;
@@ -113,6 +115,16 @@ public final class OwnClass {
                 "tint",
                 "3");
         return read(book -> book.book().categories().get(0).id().text());
+    }
+
+    /** @param bands labels and what they start from in turn, the highest first */
+    public void setBands(String... bands) {
+        List<String> fields = new ArrayList<>(
+                List.of("version", read(book -> Integer.toString(book.row().version()))));
+        for (int i = 0; i < bands.length; i += 2) {
+            fields.addAll(List.of("label", bands[i], "from", bands[i + 1], "worth", "", "words", ""));
+        }
+        visitor.post(base + "/groundwork/boundaries", fields.toArray(new String[0]));
     }
 
     public HttpResponse<String> addPiece(String title, String category, String date, String outOf) {

@@ -48,6 +48,19 @@ public final class Visitor {
         return send(request(path).GET());
     }
 
+    /** An answer that is a file. */
+    public byte[] download(String path) {
+        try {
+            return client.send(request(path).GET().build(), BodyHandlers.ofByteArray())
+                    .body();
+        } catch (IOException broken) {
+            throw new java.io.UncheckedIOException(broken);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
     /** @param fields names and values in turn */
     public HttpResponse<String> post(String path, String... fields) {
         StringBuilder body = new StringBuilder("_csrf=" + encoded(token));

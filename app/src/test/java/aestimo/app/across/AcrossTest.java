@@ -1,0 +1,124 @@
+package aestimo.app.across;
+
+import static aestimo.app.testing.OwnClass.found;
+import static aestimo.app.testing.OwnClass.location;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** One list over two classes with different bands and categories. */
+@ExtendWith(RunningApp.class)
+class AcrossTest {
+    private OwnClass own;
+    private OwnClass other;
+    private Visitor visitor;
+
+    @BeforeEach
+    void makeTwoClasses(RunningApp app) {
+        own = new OwnClass(app, "History");
+        visitor = own.visitor();
+        other = own.another("Latin");
+        fill(own, "Tests", "Brandt, Ilva", "18", "Castellan, Rui", "n");
+        own.setBands("A*", "85", "A", "70", "B", "0");
+        fill(other, "Essays", "Brandt, Ilva", "14", "Dunmore, Fenna", "9");
+        other.setBands("A", "65", "Sound", "0");
+    }
+
+    /** @param marks family and given name, then the mark out of 20, in turn */
+    private static void fill(OwnClass into, String category, String... marks) {
+        StringBuilder pasted = new StringBuilder("Name\n");
+        for (int i = 0; i < marks.length; i += 2) {
+            pasted.append(marks[i]).append('\n');
+        }
+        into.addStudents(pasted.toString());
+        into.addPiece("First", into.addCategory(category), "2027-01-15", "20");
+        for (int i = 0; i < marks.length; i += 2) {
+            into.type(marks[i].substring(0, marks[i].indexOf(',')), "First", marks[i + 1]);
+        }
+    }
+
+    private List<String> rows(String query) {
+        String page = visitor.get("/across?" + query.replace(" ", "+")).body();
+        List<String> rows = new ArrayList<>();
+        Matcher row = Pattern.compile("(?s)<tr><th scope=\"row\".*?</tr>").matcher(page);
+        while (row.find()) {
+            rows.add(row.group()
+                    .replaceAll("<[^>]*>", " ")
+                    .replaceAll("\\s+", " ")
+                    .strip());
+        }
+        return rows;
+    }
+
+    @Test
+    void aStudentOfTwoClassesStandsOnceForEachAndAClassWithoutAFigureShowsADash() {
+        assertThat(rows("column=result&column=grade&column=category:Tests&order=result&down=yes"))
+                .hasSize(4)
+                .allSatisfy(row -> assertThat(row).containsAnyOf("History", "Latin"))
+                .satisfies(rows -> {
+                    assertThat(rows.get(0))
+                            .startsWith("Brandt, Ilva")
+                            .contains("90.0 A* 90.0")
+                            .contains("History");
+                    assertThat(rows.get(1))
+                            .startsWith("Brandt, Ilva")
+                            .contains("70.0 A –")
+                            .contains("Latin");
+                    assertThat(rows.get(2)).startsWith("Dunmore").contains("45.0 Sound –");
+                    assertThat(rows.get(3)).startsWith("Castellan").contains("0.0 B 0.0");
+                });
+        assertThat(rows("column=category:Tests&order=category:Tests&down=no"))
+                .as("those without it last, either way")
+                .first()
+                .asString()
+                .startsWith("Castellan");
+    }
+
+    @Test
+    void conditionsAreJoinedByAndOr() {
+        assertThat(rows("where=grade&test=is&value=A or A*")).hasSize(2).allMatch(row -> row.startsWith("Brandt"));
+        String two = "where=grade&test=is&value=A&where=not-in&test=at-least&value=1";
+        assertThat(rows(two + "&join=and")).isEmpty();
+        assertThat(rows(two + "&join=or"))
+                .extracting(row -> row.substring(0, 6))
+                .containsExactlyInAnyOrder("Brandt", "Castel");
+        assertThat(rows("where=result&test=at-most&value=44,9")).hasSize(1);
+        assertThat(rows("where=result&test=is&value=45")).hasSize(1);
+        assertThat(rows("where=category:Tests&test=is-not&value=90"))
+                .as("a dash meets nothing")
+                .hasSize(1);
+        assertThat(rows("class=" + other.id())).hasSize(2);
+        String refused = visitor.get("/across?where=grade&test=at-least&value=A&where=luck&test=is&value=1")
+                .body();
+        assertThat(refused)
+                .contains("“grade is at least A” needs a number", "None of these classes has “luck”")
+                .contains("Dunmore");
+    }
+
+    @Test
+    void aListIsKeptByItsNameAndTakenAway() {
+        String query = "span=year&column=result&where=result&test=at-least&value=60&join=and&order=result&down=yes";
+        assertThat(visitor.post("/across/save", "name", "", "choices", query).body())
+                .contains("A list needs a name");
+        String kept = location(visitor.post("/across/save", "name", "Well above", "choices", query));
+        assertThat(visitor.get(kept).body()).contains("“Well above” is kept.");
+        String page = visitor.get("/across").body();
+        String again =
+                found("href=\"(/across\\?[^\"]*)\"[^>]*>Well above", page).replace("&amp;", "&");
+        assertThat(rows(again.substring("/across?".length()))).hasSize(2);
+        String csv = visitor.get("/across.csv?" + query).body();
+        assertThat(csv.split("\r\n")).hasSize(3);
+        assertThat(csv).startsWith("Student,Class,result\r\n").contains(",90.0\r\n");
+        visitor.post("/across/" + found("/across/([0-9]+)/remove", page) + "/remove");
+        assertThat(visitor.get("/across").body()).doesNotContain("Well above");
+    }
+}

@@ -1,0 +1,342 @@
+package aestimo.app.standing;
+
+import static aestimo.app.testing.OwnClass.found;
+import static aestimo.app.testing.OwnClass.location;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.book.ClassBook;
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Where the students of one small class stand, what others get to see of it, and what is taken away; worked by hand. */
+@ExtendWith(RunningApp.class)
+class StandingPagesTest {
+    private static final List<String> FAMILIES = List.of("Brandt", "Castellan", "Dunmore", "Eberly", "Farrow");
+
+    private OwnClass own;
+    private Visitor visitor;
+    private String base;
+
+    /**
+     * Marks out of 20, each piece alike. Second term: Dunmore 80 and 78 make 79, Brandt 90 and 50 make 70, Eberly 60 and
+     * 60, Castellan 50 and nothing handed in make 25, Farrow was absent. “Third” is still to come.
+     */
+    @BeforeEach
+    void makeAClass(RunningApp app) {
+        own = new OwnClass(app, "History");
+        visitor = own.visitor();
+        base = own.base();
+        own.addStudents(
+                "Number\tName\tSet\n30\tBrandt, Ilva\tNorth\n7\tCastellan, Rui\tSouth\n100\tDunmore, Fenna\tNorth\n"
+                        + "8\tEberly, Jonah\tSouth\n9\tFarrow, Sunniva\tSouth\n");
+        visitor.post(
+                "/years/" + own.<Long>read(book -> book.row().yearId()),
+                "name",
+                "2026/27",
+                "version",
+                "1",
+                "termId",
+                "0",
+                "termName",
+                "Term 1",
+                "starts",
+                "2026-09-01",
+                "ends",
+                "2026-12-11",
+                "termId",
+                own.read(book -> book.book().terms().get(0).id().text()),
+                "termName",
+                "Term 2",
+                "starts",
+                "2027-01-04",
+                "ends",
+                "2027-03-26");
+        own.setBands("A", "80", "B", "60", "C", "40", "D", "0");
+        String category = own.addCategory("Tests");
+        own.addPiece("Autumn", category, "2026-10-02", "20");
+        own.addPiece("First", category, "2027-01-15", "20");
+        own.addPiece("Second", category, "2027-02-12", "20");
+        own.addPiece("Third", category, "2027-03-10", "20");
+        type("Brandt", "18", "18", "10");
+        type("Castellan", "10", "10", "n");
+        type("Dunmore", "10", "16", "15.6");
+        type("Eberly", "12", "12", "12");
+        type("Farrow", "10", "a", "a");
+    }
+
+    private void type(String family, String... texts) {
+        List<String> titles = List.of("Autumn", "First", "Second");
+        for (int i = 0; i < texts.length; i++) {
+            own.type(family, titles.get(i), texts[i]);
+        }
+    }
+
+    private String id(String family) {
+        return own.read(book -> book.book().students().stream()
+                .filter(student -> student.family().equals(family))
+                .findFirst()
+                .orElseThrow()
+                .id()
+                .text());
+    }
+
+    private static List<String> all(String pattern, String page) {
+        List<String> found = new ArrayList<>();
+        Matcher matcher = Pattern.compile(pattern, Pattern.DOTALL).matcher(page);
+        while (matcher.find()) {
+            found.add(matcher.group(1));
+        }
+        return found;
+    }
+
+    private static List<String> names(String page) {
+        return all("data-s=.*?class=\"name\"><a[^>]*>([^<]+)", page);
+    }
+
+    private static String row(String page, String name) {
+        return found(
+                        "(<tr [^>]*data-s=\"[0-9]+\"[^>]*>(?:(?!</tr>)[\\s\\S])*?" + name
+                                + "(?:(?!</tr>)[\\s\\S])*</tr>)",
+                        page)
+                .replaceAll("<[^>]*>", " ")
+                .replaceAll("\\s+", " ")
+                .strip();
+    }
+
+    @Test
+    void theTableTellsEveryFigureAndTheRowsFollowTheChoice() {
+        String page = visitor.get(base + "/standing").body();
+        assertThat(names(page))
+                .containsExactly(
+                        "Dunmore, Fenna", "Brandt, Ilva", "Eberly, Jonah", "Castellan, Rui", "Farrow, Sunniva");
+        // Dunmore: with 0 on what is left 158 ÷ 3, with 100 258 ÷ 3.
+        assertThat(row(page, "Dunmore")).isEqualTo("1 Dunmore, Fenna 79.0 79.0 B 1.0 N 1 ▲ 29.0 52.7–86.0");
+        assertThat(row(page, "Brandt")).isEqualTo("2 Brandt, Ilva 70.0 70.0 B 10.0 N 2 ▼ 20.0 46.7–80.0");
+        assertThat(row(page, "Eberly")).contains("60.0 B 20.0 S 1 · 0.0");
+        assertThat(row(page, "Castellan")).contains("25.0 D 15.0 S 2 ▼ 25.0").endsWith(" 1");
+        assertThat(row(page, "Farrow")).contains("– –").endsWith(" 2");
+        assertThat(names(visitor.get(base + "/standing?order=moved").body()))
+                .startsWith("Castellan, Rui", "Brandt, Ilva");
+        assertThat(names(visitor.get(base + "/standing?only=just_below").body()))
+                .containsExactly("Dunmore, Fenna");
+        assertThat(names(visitor.get(base + "/standing?only=down&set=North").body()))
+                .containsExactly("Brandt, Ilva");
+        assertThat(names(visitor.get(base + "/standing?only=loose").body())).containsExactly("Farrow, Sunniva");
+        String band = visitor.get(base + "/standing?band=B").body();
+        assertThat(all("class=\"is-lit.*?class=\"name\"><a[^>]*>([^<]+)", band))
+                .containsExactly("Dunmore, Fenna", "Brandt, Ilva", "Eberly, Jonah");
+        assertThat(names(visitor.get(base + "/standing?band=B&only=band").body()))
+                .hasSize(3);
+        // (158 + x) ÷ 3 reaches 79.95, shown as 80.0, from 81.9 on.
+        assertThat(visitor.get(base + "/standing?boundary=A").body())
+                .contains("Boundary 80", "−1.0", "81.9 % on the piece left");
+        assertThat(visitor.get(base + "/standing?order=none&only=nobody&set=West&band=Z&boundary=%00")
+                        .statusCode())
+                .isEqualTo(200);
+        // All dots, in both sizes of the picture.
+        assertThat(all("class=\"dot[^\"]*\"[^>]*data-name=\"([^\"]+)", page))
+                .hasSize(8)
+                .contains("Dunmore, Fenna, 79.0, grade B");
+    }
+
+    @Test
+    void everyFigureTellsHowItCameAbout() {
+        String student = "&student=" + id("Dunmore");
+        assertThat(visitor.get(base + "/working?figure=result" + student).body())
+                .contains("(80 + 78) ÷ 2", "79.0, grade B");
+        assertThat(visitor.get(base + "/working?figure=rank" + student).body()).contains("among 4");
+        assertThat(visitor.get(base + "/working?figure=set-rank" + student).body())
+                .contains("in North among 2");
+        assertThat(visitor.get(base + "/working?figure=moved" + student).body()).contains("+29", "since Term 1");
+        assertThat(visitor.get(base + "/working?figure=possible" + student).body())
+                .contains("an average of 81.9 %");
+        assertThat(visitor.get(base + "/working?figure=mean").body()).contains("58.5", "234 ÷ 4");
+        assertThat(visitor.get(base + "/working?figure=mean&set=North").body()).contains("74.5", "149 ÷ 2");
+        assertThat(visitor.get(base + "/working?figure=piece&assessment=" + own.piece("First"))
+                        .body())
+                .contains("Mean of First", "median");
+        assertThat(visitor.get(base + "/working?figure=rank&student=" + id("Farrow"))
+                        .body())
+                .contains("There is no such figure");
+        assertThat(visitor.get(base + "/working?figure=luck").statusCode()).isEqualTo(404);
+        assertThat(visitor.get(base + "/standing?figure=mean").body()).contains("their sum, by 4");
+    }
+
+    @Test
+    void hiddenNamesAreInNoPageAndNoFile() {
+        assertThat(location(visitor.post("/names", "names", "hidden", "back", "//elsewhere.example/")))
+                .isEqualTo("/");
+        for (String path : List.of(
+                "/standing",
+                "/standing?boundary=A",
+                "/standing/" + id("Dunmore"),
+                "/standing/sheets",
+                "/standing/spread",
+                "/standing/try",
+                "/marks",
+                "/margin?student=" + id("Brandt") + "&assessment=" + own.piece("First"),
+                "/working?figure=mean",
+                "/standing.csv",
+                "/marks.csv",
+                "/loose-ends")) {
+            HttpResponse<String> answer = visitor.get(base + path);
+            assertThat(answer.body()).as(path).doesNotContain(FAMILIES).doesNotContain("Ilva", "Fenna");
+            assertThat(answer.statusCode()).as(path).isIn(200, 302);
+        }
+        assertThat(visitor.get(base + "/standing").body()).contains("Student 03", "show names");
+        assertThat(location(visitor.get(base + "/groundwork/students"))).startsWith("/names?back=");
+        assertThat(visitor.get(location(visitor.get(base + "/changes"))).body()).contains("Show the names and go on");
+        // What is typed meanwhile is kept as ever, and the names themselves are untouched.
+        own.type("Brandt", "Third", "11");
+        assertThat(own.entry("Brandt", "Third")).hasToString("11");
+        visitor.post("/names", "names", "", "back", "/");
+        assertThat(visitor.get(base + "/standing").body()).contains(FAMILIES);
+    }
+
+    @Test
+    void oneStudentsPageLeadsToWhatIsNeeded() {
+        visitor.put(
+                base + "/entries/remarks",
+                "[{\"assessment\":%d,\"student\":%s,\"part\":0,\"wasNote\":\"\",\"wasMemo\":\"\",\"note\":\"Name your sources.\",\"memo\":\"watch\"}]"
+                        .formatted(own.piece("First"), id("Dunmore")));
+        String page = visitor.get(base + "/standing/" + id("Dunmore")).body();
+        // (158 + x) ÷ 3 keeps 59.95 from 21.9 on.
+        assertThat(page)
+                .contains("1.0 below grade A. An average of 81.9 % on the piece left reaches it; 21.9 % keeps grade B.")
+                .contains("Name your sources.", "rank 1 of 4 · North 1", "Brandt, Ilva ▸", "worst 52.7", "best 86.0")
+                .doesNotContain("watch");
+        assertThat(visitor.get(base + "/standing/" + id("Farrow")).body()).contains("absent twice");
+        String parent =
+                visitor.get(base + "/standing/" + id("Dunmore") + "/parent").body();
+        assertThat(parent)
+                .contains("Fenna Dunmore", "Name your sources.")
+                .doesNotContain("Brandt", "Castellan", "Eberly", "Farrow", "rank 1", "spine");
+        assertThat(visitor.get(base + "/standing/" + id("Dunmore") + "/parent?show=rank")
+                        .body())
+                .contains("rank 1 of 4")
+                .doesNotContain("79.0");
+    }
+
+    @Test
+    void parentsComeInTheOrderOfTheEveningAndWhatIsSaidIsKeptOnce() {
+        String evening = base + "/standing/evening";
+        String[] times = {
+            "day", "2027-03-02", "enrolment", id("Dunmore"), "at", "17:10", "enrolment", id("Brandt"), "at", "17:20"
+        };
+        visitor.post(evening, times);
+        String parent = base + "/standing/" + id("Dunmore") + "/parent";
+        assertThat(visitor.get(parent).body()).contains("17:20 ▸", id("Brandt") + "/parent");
+        times[9] = "17:10";
+        assertThat(visitor.post(evening, times).body())
+                .contains("17:10 is given to Brandt, Ilva and to Dunmore, Fenna.");
+        times[9] = "soon";
+        assertThat(visitor.post(evening, times).body()).contains("“soon” for Brandt, Ilva is no time such as 17:40.");
+        visitor.post(parent, "was", "", "said", "More reading at home.");
+        assertThat(visitor.post(parent, "was", "", "said", "From an old window").body())
+                .contains("was altered in another window", "From an old window", "More reading at home.");
+        visitor.post(parent, "was", "More reading at home.", "said", "More reading, and a quiet desk.");
+        assertThat(visitor.get(base + "/standing/" + id("Dunmore")).body()).contains("and a quiet desk.");
+        assertThat(visitor.get(base + "/standing/sheets").body()).doesNotContain("quiet desk");
+    }
+
+    @Test
+    void aSheetTellsNobodyElsesNameAndAVerySmallClassTellsLess() {
+        String page = visitor.get(base + "/standing/sheets?span=year&of=" + id("Brandt"))
+                .body();
+        String sheet = page.substring(page.indexOf("student-sheet"), page.indexOf("id=\"margin\""));
+        assertThat(sheet).contains("Ilva Brandt", "class=\"dots\"").doesNotContain("Castellan", "Dunmore", "Eberly");
+        visitor.post(
+                base + "/groundwork/students",
+                "enrolment",
+                id("Farrow"),
+                "number",
+                "9",
+                "family",
+                "Farrow",
+                "given",
+                "Sunniva",
+                "set",
+                "South",
+                "joined",
+                "",
+                "left",
+                "2027-02-01");
+        String small = visitor.get(base + "/standing/sheets").body();
+        assertThat(small).contains("fewer than five students").doesNotContain("class=\"dots\"");
+    }
+
+    @Test
+    void tablesAreTakenAwayWithNumbersAsNumbersAndOnPaperWithTheirHeading() throws IOException {
+        assertThat(visitor.get(base + "/standing.csv?only=just_below").body().split("\r\n"))
+                .contains("1,\"Dunmore, Fenna\",79.0,79.0,B,1.0,North,1,29.0,52.7,86.0,0,0,0,0")
+                .doesNotContain("Brandt");
+        try (XSSFWorkbook workbook =
+                new XSSFWorkbook(new ByteArrayInputStream(visitor.download(base + "/standing.xlsx")))) {
+            assertThat(workbook.getSheetAt(0).getRow(1).getCell(3).getNumericCellValue())
+                    .isEqualTo(79.0);
+            assertThat(workbook.getSheet("Weights and boundaries")
+                            .getRow(1)
+                            .getCell(2)
+                            .getNumericCellValue())
+                    .isEqualTo(100);
+        }
+        assertThat(visitor.download(base + "/marks.ods")).startsWith('P', 'K');
+        try (PDDocument sheets = Loader.loadPDF(visitor.download(base + "/standing/sheets.pdf"))) {
+            assertThat(sheets.getNumberOfPages()).isEqualTo(5);
+            PDFTextStripper text = new PDFTextStripper();
+            text.setStartPage(3);
+            text.setEndPage(3);
+            assertThat(text.getText(sheets))
+                    .contains("Fenna Dunmore", "79.0", "page 3 of 5")
+                    .doesNotContain("Brandt");
+        }
+        for (String path : List.of("/standing.pdf", "/marks.pdf", "/standing/spread.pdf")) {
+            try (PDDocument paper = Loader.loadPDF(visitor.download(base + path))) {
+                assertThat(new PDFTextStripper().getText(paper)).as(path).contains("History", "Term 2", "page 1 of");
+                assertThat(paper.getPage(0).getResources().getFontNames())
+                        .as(path)
+                        .allSatisfy(name -> assertThat(paper.getPage(0)
+                                        .getResources()
+                                        .getFont(name)
+                                        .isEmbedded())
+                                .isTrue());
+            }
+        }
+    }
+
+    @Test
+    void awkwardClassesAreShownToo() {
+        OwnClass empty = own.another("Nobody yet");
+        for (String path :
+                List.of("/standing", "/standing/spread", "/standing/try", "/standing/sheets", "/standing.pdf")) {
+            assertThat(visitor.get(empty.base() + path).statusCode()).as(path).isEqualTo(200);
+        }
+        empty.addStudents("Name\nO'Neil-Abernathy-Featherstonehaugh, Maximiliana\n");
+        String category = empty.addCategory("Work");
+        empty.addPiece("Only", category, "2027-01-20", "10");
+        empty.type("O'Neil-Abernathy-Featherstonehaugh", "Only", "10");
+        String page = visitor.get(empty.base() + "/standing").body();
+        assertThat(page).contains("100.0").doesNotContain("boundary-rail");
+        long student = empty.read(book -> ClassBook.id(book.book().students().get(0)));
+        assertThat(visitor.get(empty.base() + "/standing/" + student).statusCode())
+                .isEqualTo(200);
+        assertThat(visitor.get(empty.base() + "/standing?span=year&figure=possible&student=" + student)
+                        .body())
+                .contains("0 pieces remain");
+    }
+}
