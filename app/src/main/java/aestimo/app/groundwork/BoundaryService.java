@@ -217,7 +217,11 @@ public class BoundaryService {
 
     /** What the results would be with the boundaries of a form; keeps nothing. */
     static Book tried(ClassBook classBook, BoundariesForm form) {
-        return ClassSave.tried(classBook.book().toBuilder().boundaries(Boundaries.of(check(form))));
+        return ClassSave.tried(classBook.book().toBuilder().boundaries(checked(form)));
+    }
+
+    static Boundaries checked(BoundariesForm form) {
+        return Boundaries.of(check(form));
     }
 
     private void write(TeacherId teacher, long boundariesId, List<Band> bands) {

@@ -207,6 +207,11 @@ public class CategoryService {
      * @throws FormException when the form could not be kept for another reason than its sum
      */
     Book tried(ClassBook classBook, WeightsForm form) {
+        return ClassSave.tried(classBook.book().toBuilder().categories(checked(classBook, form)));
+    }
+
+    /** The categories of a form, which must still hold every piece of work. */
+    List<Category> checked(ClassBook classBook, WeightsForm form) {
         List<Category> categories = check(form);
         Set<CategoryId> left = categories.stream().map(Category::id).collect(Collectors.toSet());
         for (Assessment assessment : classBook.book().assessments()) {
@@ -214,7 +219,7 @@ public class CategoryService {
                 throw new FormException("“" + assessment.title() + "” stands in a category taken out.");
             }
         }
-        return ClassSave.tried(classBook.book().toBuilder().categories(categories));
+        return categories;
     }
 
     private static String words(List<CategoryRow> categories) {

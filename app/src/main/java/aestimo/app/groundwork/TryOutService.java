@@ -114,11 +114,10 @@ public class TryOutService {
      * @throws FormException naming everything that could not be kept for another reason than the sum of the weights
      */
     public Book tried(ClassBook classBook, TryOut tryOut) {
-        Book weighed = categories.tried(classBook, new WeightsForm(tryOut.version(), tryOut.categories()));
-        Book ruled = ClassSave.tried(weighed.toBuilder().rules(rules(classBook, tryOut)));
-        return ClassSave.tried(ruled.toBuilder()
-                .boundaries(BoundaryService.tried(classBook, new BoundariesForm(tryOut.version(), tryOut.bands()))
-                        .boundaries()));
+        return ClassSave.tried(classBook.book().toBuilder()
+                .categories(categories.checked(classBook, new WeightsForm(tryOut.version(), tryOut.categories())))
+                .rules(rules(classBook, tryOut))
+                .boundaries(BoundaryService.checked(new BoundariesForm(tryOut.version(), tryOut.bands()))));
     }
 
     private static Rules rules(ClassBook classBook, TryOut tryOut) {

@@ -30,8 +30,13 @@ public record WouldMove(List<GradeMove> grades, int stay, int moved, Optional<St
 
     /** Compares a book with what it would be; both hold the same students in the same order. */
     public static WouldMove between(Book now, Book then, Span span) {
-        List<StudentStanding> before = Standing.of(now, span).students();
-        List<StudentStanding> after = Standing.of(then, span).students();
+        return between(Standing.of(now, span), Standing.of(then, span));
+    }
+
+    /** The same of two that are worked out already. */
+    public static WouldMove between(Standing now, Standing then) {
+        List<StudentStanding> before = now.students();
+        List<StudentStanding> after = then.students();
         List<GradeMove> grades = new ArrayList<>();
         int stay = 0;
         int moved = 0;
@@ -55,7 +60,7 @@ public record WouldMove(List<GradeMove> grades, int stay, int moved, Optional<St
                         before.get(i).student().listName(),
                         grade(own),
                         grade(other),
-                        isLower(own, other, then) ? "down" : "up"));
+                        isLower(own, other, then.book()) ? "down" : "up"));
             }
         }
         return new WouldMove(
@@ -64,7 +69,7 @@ public record WouldMove(List<GradeMove> grades, int stay, int moved, Optional<St
                 moved,
                 moved == 0
                         ? Optional.empty()
-                        : Optional.of(most.shown(then.rules().places())));
+                        : Optional.of(most.shown(then.book().rules().places())));
     }
 
     private static String grade(Optional<Result> result) {

@@ -2,6 +2,7 @@ package aestimo.app.paper;
 
 import com.openhtmltopdf.extend.FSStream;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.render.DefaultObjectDrawerFactory;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
 import java.io.IOException;
@@ -37,12 +38,19 @@ class Paper {
         this.templates = templates;
     }
 
-    /** @param out not closed */
-    void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
+    /**
+     * Makes one at a time, since laying out a whole class takes a good part of the server's memory.
+     *
+     * @param out not closed
+     */
+    synchronized void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
         String page = templates.process("paper/" + template, new Context(Locale.UK, model));
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.withHtmlContent(page, SCHEME + ":///");
         builder.useSVGDrawer(new BatikSVGDrawer());
+        DefaultObjectDrawerFactory drawers = new DefaultObjectDrawerFactory();
+        drawers.registerDrawer(StripDrawer.TYPE, new StripDrawer());
+        builder.useObjectDrawerFactory(drawers);
         builder.usePdfUaAccessibility(true);
         builder.useProtocolsStreamImplementation(Shipped::of, SCHEME);
         builder.withProducer("Aestimo");

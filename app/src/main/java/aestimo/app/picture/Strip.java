@@ -9,6 +9,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /**
  * The spread of one assessment as a strip of dots: each student a dot, one of them ringed, the median a stroke, the
@@ -31,6 +33,7 @@ public record Strip(
     public static final int WIDTH = 264;
 
     private static final int EDGE = 10;
+    private static final double RADIUS = 3;
     private static final int MOST_STACKED = 3;
 
     /** One student; the names of dots are told on hover and focus. */
@@ -109,6 +112,25 @@ public record Strip(
                 lowest,
                 middle,
                 highest);
+    }
+
+    /** All dots but the ringed one as one path, as SVG takes it. */
+    public String others() {
+        return others(dot -> "M" + Axis.tenths(dot.x() - RADIUS) + " " + dot.y() + "a3 3 0 1 0 6 0a3 3 0 1 0-6 0Z", "");
+    }
+
+    /** The places of all dots but the ringed one, such as “12.5,16.0 80.1,16.0”. */
+    public String places() {
+        return others(dot -> dot.x() + "," + dot.y(), " ");
+    }
+
+    private String others(Function<Dot, String> words, String between) {
+        return dots.stream().filter(dot -> !dot.own()).map(words).collect(Collectors.joining(between));
+    }
+
+    /** The ringed dot; null where nobody is. */
+    public Dot ringed() {
+        return dots.stream().filter(Dot::own).findFirst().orElse(null);
     }
 
     /** “Lowest 41.0 %, median 66.3 %, highest 97.5 %”. */

@@ -61,7 +61,7 @@ record TryOutView(
                 Rail.of(then, wide),
                 Rail.of(then, narrow),
                 rows,
-                WouldMove.between(now.book(), then.book(), now.span()),
+                WouldMove.between(now, then),
                 counts(now, then),
                 mean(now) + " → " + mean(then),
                 warning(then.book()));

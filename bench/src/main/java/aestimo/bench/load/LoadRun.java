@@ -36,9 +36,10 @@ public final class LoadRun {
 
     private LoadRun() {}
 
-    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code browser}; all without any */
+    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code browser}; all without any */
     public static void main(String[] phases) throws Exception {
-        Set<String> wanted = phases.length == 0 ? Set.of("sheet", "one", "many", "browser") : Set.of(phases);
+        Set<String> wanted =
+                phases.length == 0 ? Set.of("sheet", "one", "many", "standing", "browser") : Set.of(phases);
         LoadRun run = new LoadRun();
         run.addAccounts();
         boolean browser = wanted.contains("browser");
@@ -46,6 +47,9 @@ public final class LoadRun {
         TypingTeacher usual = browser || wanted.contains("one") ? run.one() : null;
         if (wanted.contains("many")) {
             run.many();
+        }
+        if (wanted.contains("standing")) {
+            run.standing();
         }
         boolean whole = run.check();
         if (browser) {
@@ -66,7 +70,7 @@ public final class LoadRun {
         try (Connection connection = connection();
                 PreparedStatement insert = connection.prepareStatement(
                         "INSERT INTO teacher (sign_in, name, password_hash, created_at) VALUES (?, ?, ?, now())")) {
-            for (int i = 0; i < TEACHERS + 2; i++) {
+            for (int i = 0; i < TEACHERS + 3; i++) {
                 insert.setString(1, "load" + i);
                 insert.setString(2, "Teacher " + i);
                 insert.setString(3, hash);
@@ -105,6 +109,40 @@ public final class LoadRun {
         teacher.type(300, SECOND / 5, latencies);
         System.out.println("one teacher, five entries a second: " + latencies);
         return teacher;
+    }
+
+    /** Where everybody stands: the page, a moved boundary, students' sheets on paper, a list over twelve classes. */
+    private void standing() {
+        TypingTeacher teacher = teacher(32, 60);
+        teacher.fillAll();
+        teacher.setBands();
+        System.out.println("standing of 32 × 60: " + teacher.ask("standing?span=year", 60));
+        List<String> form = teacher.tryOutForm();
+        System.out.println("a moved boundary answered, 32 × 60: "
+                + teacher.look("standing/try/look?span=year", 60, i -> {
+                    List<String> moved = new ArrayList<>(form);
+                    moved.set(form.indexOf("from") + 1, Double.toString(70 + (i & 7) / 2.0));
+                    return moved.toArray(new String[0]);
+                }));
+        System.out.println("32 sheets of 60 pieces as one PDF: " + teacher.ask("standing/sheets.pdf?span=year", 4));
+        System.out.println("standing as PDF: " + teacher.ask("standing.pdf?span=year", 6));
+        TypingTeacher usual = another(teacher, "8A");
+        usual.fillAll();
+        System.out.println("30 sheets of 20 pieces as one PDF: " + usual.ask("standing/sheets.pdf?span=year", 6));
+        for (int i = 0; i < 10; i++) {
+            another(teacher, "7" + (char) ('A' + i)).fillAll();
+        }
+        System.out.println("list over 12 classes, ordered, two conditions: "
+                + teacher.ask(
+                        "/across?span=year&column=result&column=grade&column=best&column=not-in&column=category:Tests"
+                                + "&where=result&test=at-least&value=20&where=not-in&test=at-most&value=3&join=and&order=result&down=yes",
+                        40));
+    }
+
+    private TypingTeacher another(TypingTeacher teacher, String name) {
+        TypingTeacher own = teacher.another(name, 30, 20);
+        all.add(own);
+        return own;
     }
 
     private void many() throws InterruptedException, ExecutionException {

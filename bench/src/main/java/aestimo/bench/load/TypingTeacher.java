@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.IntFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -39,16 +40,25 @@ final class TypingTeacher {
         visitor.signIn(signIn, PASSWORD);
         String year = location(visitor.post(
                 "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
-        String base = location(visitor.post(
-                        "/classes",
-                        "yearId",
-                        year.replaceAll(".*year=", ""),
-                        "name",
-                        "9B",
-                        "subject",
-                        "Geography",
-                        "tint",
-                        "2"))
+        return inYear(visitor, year.replaceAll(".*year=", ""), "9B", students, pieces);
+    }
+
+    /** The same teacher in another class of the same year. */
+    TypingTeacher another(String name, int students, int pieces) {
+        String form = visitor.get("/classes/new").body();
+        Matcher years = Pattern.compile(
+                        "name=\"yearId\"[^>]*>\\s*<option value=\"(\\d+)\"|name=\"yearId\" value=\"(\\d+)\"")
+                .matcher(form);
+        if (!years.find()) {
+            throw new IllegalStateException("the form of a new class names no year");
+        }
+        String year = years.group(1) == null ? years.group(2) : years.group(1);
+        return inYear(visitor, year, name, students, pieces);
+    }
+
+    private static TypingTeacher inYear(Visitor visitor, String year, String name, int students, int pieces) {
+        String base = location(
+                        visitor.post("/classes", "yearId", year, "name", name, "subject", "Geography", "tint", "2"))
                 .replaceAll("/groundwork/.*", "");
         StringBuilder roster = new StringBuilder();
         for (int i = 0; i < students; i++) {
@@ -138,6 +148,74 @@ final class TypingTeacher {
     /** The whole sheet of the year, as a page. */
     HttpResponse<String> sheet() {
         return visitor.get(base + "/marks?span=year");
+    }
+
+    /** Asks for a page or file so many times after some more to warm up, and tells how long it took. */
+    Latencies ask(String path, int times) {
+        Latencies latencies = new Latencies();
+        for (int i = -times / 2; i < times; i++) {
+            long start = System.nanoTime();
+            int size = visitor.download(path.startsWith("/") ? path : base + "/" + path).length;
+            if (size < 1000) {
+                throw new IllegalStateException(path + " was answered by " + size + " bytes");
+            }
+            if (i >= 0) {
+                latencies.add((System.nanoTime() - start) / 1e6);
+            }
+        }
+        return latencies;
+    }
+
+    /** Posts a form so many times, a value of it another each time. */
+    Latencies look(String path, int times, IntFunction<String[]> fields) {
+        Latencies latencies = new Latencies();
+        for (int i = -times / 2; i < times; i++) {
+            String[] form = fields.apply(i);
+            long start = System.nanoTime();
+            HttpResponse<String> answer = visitor.post(base + "/" + path, form);
+            if (answer.statusCode() != 200 || !answer.body().contains("data-into")) {
+                throw new IllegalStateException(path + " was answered by " + answer.statusCode());
+            }
+            if (i >= 0) {
+                latencies.add((System.nanoTime() - start) / 1e6);
+            }
+        }
+        return latencies;
+    }
+
+    /** Four bands, so that there are boundaries to move. */
+    void setBands() {
+        String page = visitor.get(base + "/groundwork/weights").body();
+        Matcher version = Pattern.compile("name=\"version\" value=\"(\\d+)\"").matcher(page);
+        version.find();
+        List<String> fields = new ArrayList<>(List.of("version", version.group(1)));
+        for (String band : List.of("A 75", "B 60", "C 40", "D 0")) {
+            fields.addAll(List.of("label", band.substring(0, 1), "from", band.substring(2), "worth", "", "words", ""));
+        }
+        visitor.post(base + "/groundwork/boundaries", fields.toArray(new String[0]));
+    }
+
+    /** The fields of the try-out's form as the page holds them. */
+    List<String> tryOutForm() {
+        String page = visitor.get(base + "/standing/try?span=year").body();
+        String form = page.substring(page.indexOf("id=\"try\""), page.indexOf("name=\"tryOutName\""));
+        List<String> fields = new ArrayList<>();
+        Matcher field = Pattern.compile("<input[^>]*name=\"(\\w+)\"[^>]*value=\"([^\"]*)\"|<select name=\"(\\w+)\"")
+                .matcher(form);
+        while (field.find()) {
+            if (field.group(3) != null) {
+                fields.addAll(List.of(
+                        field.group(3),
+                        switch (field.group(3)) {
+                            case "say" -> "counts";
+                            case "places" -> "1";
+                            default -> "ROUNDED";
+                        }));
+            } else if (!field.group(1).equals("_csrf")) {
+                fields.addAll(List.of(field.group(1), field.group(2)));
+            }
+        }
+        return fields;
     }
 
     /** Marks in every cell, a hundred to a request. */
