@@ -34,6 +34,18 @@ class PicturesJourney {
             page.locator("#run-beside .strip").waitFor();
             page.keyboard().press("ArrowDown");
             take(page, "marking-run");
+            page.navigate("/classes/1/standing?boundary=5");
+            take(page, "standing");
+            page.navigate("/classes/1/standing/4");
+            take(page, "student");
+            page.navigate("/classes/1/standing/try");
+            page.getByLabel("Weight of Exams").fill("40");
+            page.getByLabel("Weight of Fieldwork").fill("20");
+            page.locator("#try-moves .moves li").first().waitFor();
+            take(page, "try-out");
+            page.navigate(
+                    "/across?where=not-in&test=at-least&value=1&column=result&column=grade&column=moved&column=not-in&column=category:Exams&order=result&down=yes");
+            take(page, "across");
             page.navigate("/loose-ends");
             take(page, "loose-ends");
             page.navigate("/to-chase");
@@ -47,8 +59,6 @@ class PicturesJourney {
                     "Number\tPupil\tGroup\n2601\tTallis, Bea\tNorth\n2204\tBrandt, Ilva\tNorth\n2602\tVane, Otis\tSouth");
             page.click("text=Show how it is understood");
             take(page, "class-list");
-            page.navigate("/years/1");
-            take(page, "terms");
             page.navigate("/classes/1/groundwork/rules");
             take(page, "rules");
             page.navigate("/classes/3/groundwork/assessments");
