@@ -5,7 +5,6 @@ import aestimo.core.book.Student;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * Whether the present request shows students by stable numbers instead of their names, as for a projector. A book opened
@@ -53,10 +52,5 @@ public final class HiddenNames {
                     student.left()));
         }
         return book.toBuilder().students(numbered).build();
-    }
-
-    /** What else could tell who somebody is, such as a support note: nothing while names are hidden. */
-    public static Optional<String> unlessHidden(String words) {
-        return areHidden() || words.isEmpty() ? Optional.empty() : Optional.of(words);
     }
 }

@@ -1,5 +1,6 @@
 package aestimo.app.picture;
 
+import aestimo.core.result.Standing;
 import aestimo.core.value.Percent;
 import java.util.Collection;
 
@@ -19,6 +20,16 @@ public record Axis(double low, double high, double left, double width) {
         double most = percents.stream().mapToDouble(Axis::number).max().orElse(100);
         double low = Math.max(0, Math.floor((least - STEP / 2) / STEP) * STEP);
         return new Axis(low, Math.max(100, Math.ceil(most / STEP) * STEP), left, width);
+    }
+
+    /** From 0 to 100, or the ten above the highest percent in any piece of the span. */
+    public static Axis ofPieces(Standing standing, double left, double width) {
+        double most = standing.assessments().stream()
+                .flatMap(figures -> figures.highest().stream())
+                .mapToDouble(Axis::number)
+                .max()
+                .orElse(100);
+        return new Axis(0, Math.max(100, Math.ceil(most / STEP) * STEP), left, width);
     }
 
     static double number(Percent percent) {

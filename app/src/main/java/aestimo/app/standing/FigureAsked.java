@@ -5,6 +5,8 @@ import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.TermSeries;
@@ -17,6 +19,7 @@ import aestimo.core.working.ResultWorking;
 import aestimo.core.working.Working;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /** Finds the working of the figure a page asks for. */
 record FigureAsked(ClassBook classBook, Standing standing, Map<String, String> parameters) {
@@ -48,11 +51,27 @@ record FigureAsked(ClassBook classBook, Standing standing, Map<String, String> p
                                         .assessment(number("assessment"))
                                         .id())
                                 .orElseThrow()));
+            case "place" ->
+                MeanWorking.ofPlace(
+                        standing.assessment(classBook
+                                        .assessment(number("assessment"))
+                                        .id())
+                                .orElseThrow(() -> new NotFoundException("assessment")),
+                        own.student(),
+                        book());
+            case "absent" -> entries(own, "absent", entry -> entry.is(EntryKind.ABSENT));
+            case "not-in" -> entries(own, "not handed in", entry -> entry.is(EntryKind.NOT_HANDED_IN));
+            case "late" -> entries(own, "late", Entry::isLate);
+            case "finish" -> entries(own, "to finish", Entry::isToFinish);
             case "moved" -> moved(own);
             case "possible" -> Optional.of(ProspectWorking.ofPossible(standing, own));
             case "ceilings" -> ProspectWorking.ofCeilings(standing, own);
             default -> throw new NotFoundException("figure");
         };
+    }
+
+    private Optional<Working> entries(StudentStanding own, String what, Predicate<Entry> counted) {
+        return Optional.of(PieceWorking.ofEntries(standing, own, what, counted));
     }
 
     private Optional<Working> moved(StudentStanding own) {

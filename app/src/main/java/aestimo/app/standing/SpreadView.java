@@ -21,9 +21,9 @@ import java.util.Set;
 /**
  * The spread of every piece of a span on one scale, the class mean over time, and how many have each grade term by term.
  *
- * @param small whether the class is so small that a strip tells one student about another
+ * @param scale what the strips lie on, in words
  */
-record SpreadView(List<Line> lines, OverTime overTime, List<String> terms, List<GradeLine> grades) {
+record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String> terms, List<GradeLine> grades) {
     static final int STRIP = 220;
     static final int OVER_TIME = 880;
 
@@ -48,7 +48,7 @@ record SpreadView(List<Line> lines, OverTime overTime, List<String> terms, List<
 
     static SpreadView of(ClassBook classBook, Standing standing) {
         Places places = standing.book().rules().places();
-        Axis axis = new Axis(0, 100, 6, STRIP - 12);
+        Axis axis = Axis.ofPieces(standing, 6, STRIP - 12);
         List<Line> lines = new ArrayList<>();
         for (AssessmentFigures figures : standing.assessments()) {
             if (figures.assessment().kind().isMarked()) {
@@ -60,6 +60,7 @@ record SpreadView(List<Line> lines, OverTime overTime, List<String> terms, List<
                 .filter(term -> term.mean().counted() > 0)
                 .toList();
         return new SpreadView(
+                "0 to " + Math.round(axis.high()) + " %",
                 lines,
                 OverTime.ofClass(standing, OVER_TIME),
                 terms.stream().map(term -> name(standing, term)).toList(),

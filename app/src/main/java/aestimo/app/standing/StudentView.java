@@ -120,7 +120,7 @@ record StudentView(
             own.shares()
                     .orElse(List.of())
                     .forEach(share -> shares.put(share.assessment().id(), share));
-            this.axis = new Axis(0, 100, 6, STRIP - 12);
+            this.axis = Axis.ofPieces(standing, 6, STRIP - 12);
         }
 
         private StudentView view() {

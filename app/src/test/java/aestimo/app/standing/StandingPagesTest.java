@@ -173,6 +173,12 @@ class StandingPagesTest {
         assertThat(visitor.get(base + "/working?figure=rank&student=" + id("Farrow"))
                         .body())
                 .contains("There is no such figure");
+        assertThat(visitor.get(base + "/working?figure=absent&student=" + id("Farrow"))
+                        .body())
+                .contains("First", "Second");
+        assertThat(visitor.get(base + "/working?figure=place&assessment=" + own.piece("First") + student)
+                        .body())
+                .contains("Place of Dunmore, Fenna in First among 4");
         assertThat(visitor.get(base + "/working?figure=luck").statusCode()).isEqualTo(404);
         assertThat(visitor.get(base + "/standing?figure=mean").body()).contains("their sum, by 4");
     }

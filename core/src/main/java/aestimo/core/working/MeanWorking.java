@@ -1,5 +1,6 @@
 package aestimo.core.working;
 
+import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.Student;
 import aestimo.core.grading.Result;
@@ -17,7 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 
-/** The working of means: of results, of category averages, and of one assessment (rules, section 6). */
+/** The working of means and places: of results, of category averages, and of one assessment (rules, section 6). */
 public final class MeanWorking {
     private MeanWorking() {}
 
@@ -73,6 +74,36 @@ public final class MeanWorking {
             figures.quartile(k).ifPresent(percent -> steps.add(Working.of(name, Figures.percent(percent))));
         }
         return new Working(mean.words(), mean.figure(), steps);
+    }
+
+    /** A student's place in an assessment, by rounded percents; empty where the entry counts nothing. */
+    public static Optional<Working> ofPlace(AssessmentFigures figures, Student student, Book book) {
+        return figures.placeOf(student).map(rank -> {
+            Percent own = rounded(figures, student, book).orElseThrow();
+            List<Percent> others = book.students().stream()
+                    .filter(other -> other != student)
+                    .flatMap(other -> rounded(figures, other, book).stream())
+                    .toList();
+            long higher =
+                    others.stream().filter(other -> other.compareTo(own) > 0).count();
+            long level = others.stream().filter(own::equals).count();
+            List<Working> steps = new ArrayList<>();
+            steps.add(Working.of("own percent as shown", own.shown(book.rules().places())));
+            steps.add(Working.of("students with a higher one", Long.toString(higher)));
+            if (level > 0) {
+                steps.add(Working.of("others level with it", Long.toString(level)));
+            }
+            return new Working(
+                    "Place of " + student.listName() + " in "
+                            + figures.assessment().title() + " among " + figures.counted(),
+                    rank.toString(),
+                    steps);
+        });
+    }
+
+    private static Optional<Percent> rounded(AssessmentFigures figures, Student student, Book book) {
+        return figures.percentOf(student)
+                .map(percent -> percent.rounded(book.rules().places()));
     }
 
     private static Working mean(String words, Map<Student, Percent> figures) {

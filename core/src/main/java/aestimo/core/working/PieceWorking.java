@@ -8,9 +8,12 @@ import aestimo.core.counting.Counting;
 import aestimo.core.counting.Outcome;
 import aestimo.core.counting.PartMark;
 import aestimo.core.entry.Entry;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 
 /** The working of what one assessment counts as for one student (rules, sections 1 and 2). */
 public final class PieceWorking {
@@ -39,6 +42,31 @@ public final class PieceWorking {
                         0,
                         counting.book().entry(student, assessment, 0),
                         counting.outcome(student, assessment));
+    }
+
+    /**
+     * Which of a student's entries over a span are of one kind or carry one sign, part by part.
+     *
+     * @param what such as “absent”, for the words
+     */
+    public static Working ofEntries(Standing standing, StudentStanding own, String what, Predicate<Entry> counted) {
+        Book book = standing.book();
+        List<Working> steps = new ArrayList<>();
+        for (int place : standing.span().places(book)) {
+            Assessment piece = book.assessments().get(place);
+            for (int part = 0; piece.kind().isMarked() && part < piece.entryCount(); part++) {
+                Entry entry = book.entry(own.place(), place, part);
+                if (counted.test(entry)) {
+                    String title = piece.partAt(part)
+                            .map(it -> piece.title() + ", " + it.title())
+                            .orElse(piece.title());
+                    steps.add(Working.of(
+                            title, entry.toString().isEmpty() ? entry.kind().words() : entry.toString()));
+                }
+            }
+        }
+        return new Working(
+                "Entries of " + own.student().listName() + " that are " + what, Integer.toString(steps.size()), steps);
     }
 
     private Working ofEntry(String title, Assessment piece, int part, Entry entry, Outcome outcome) {

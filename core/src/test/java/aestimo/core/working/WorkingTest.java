@@ -312,6 +312,16 @@ class WorkingTest {
         assertThat(MeanWorking.ofAssessment(second.assessments().get(0), made.students)
                         .asText())
                 .contains("Mean of Report = 68\n", "  median = 68 %\n", "  upper quartile = 69 %\n");
+        assertThat(MeanWorking.ofPlace(second.assessments().get(0), made.students.get(0), second.book()))
+                .map(Working::asText)
+                .contains("""
+                        Place of Marsh, Ann in Report among 2 = 2
+                          own percent as shown = 66.0
+                          students with a higher one = 1
+                        """);
+        assertThat(PieceWorking.ofEntries(year, year.students().get(0), "blank", entry -> entry.is(EntryKind.BLANK))
+                        .asText())
+                .isEqualTo("Entries of Marsh, Ann that are blank = 1\n  Survey = blank\n");
         assertThat(ResultWorking.ofSetRank(second, second.of(new StudentId("Bo"))))
                 .isEmpty();
     }
