@@ -3,9 +3,17 @@
 aestimo.tryOut = (form) => {
   const rail = document.getElementById("try-rail");
   const problems = document.getElementById("try-problems");
+  const small = matchMedia("(max-width: 719px)");
   let asking = false;
   let again = false;
   let held = null;
+  let later = 0;
+  // Only the picture in sight is drawn anew.
+  const asked = () => {
+    const fields = new URLSearchParams(new FormData(form));
+    if (small.matches) fields.set("narrow", "yes");
+    return fields;
+  };
   // One question on its way at a time; the last state of the form is always asked for.
   const look = async () => {
     if (asking) { again = true; return; }
@@ -13,7 +21,7 @@ aestimo.tryOut = (form) => {
     do {
       again = false;
       try {
-        const answer = await fetch(form.dataset.look, { method: "POST", body: new URLSearchParams(new FormData(form)) });
+        const answer = await fetch(form.dataset.look, { method: "POST", body: asked() });
         if (!answer.ok || answer.redirected) throw new Error(answer.status);
         show(await answer.text());
       } catch {
@@ -22,13 +30,18 @@ aestimo.tryOut = (form) => {
     } while (again);
     asking = false;
   };
+  const into = (part) => document.getElementById(part.dataset.into).replaceChildren(...part.childNodes);
   const show = (words) => {
     const parsed = new DOMParser().parseFromString(words, "text/html");
     const parts = parsed.querySelectorAll("[data-into]");
     if (!parts.length) { problems.innerHTML = words; return; }
     problems.innerHTML = "";
     const focused = document.activeElement.closest?.("#try-rail .peg")?.dataset.label;
-    for (const part of parts) document.getElementById(part.dataset.into).replaceChildren(...part.childNodes);
+    // The picture first: the long table waits for the frame after it.
+    const rows = [...parts].find((part) => part.dataset.into === "try-rows");
+    for (const part of parts) if (part !== rows) into(part);
+    cancelAnimationFrame(later);
+    later = requestAnimationFrame(() => { later = requestAnimationFrame(() => into(rows)); });
     if (focused) peg(focused)?.focus();
     if (held) shift(held.label, held.value);
   };
@@ -71,6 +84,7 @@ aestimo.tryOut = (form) => {
     const now = Number(field(own.dataset.label).value);
     put(own.dataset.label, (Number.isFinite(now) ? now : Number(own.dataset.from)) + step);
   });
+  small.addEventListener("change", () => look());
   form.addEventListener("input", (event) => { if (event.target.name !== "tryOutName") look(); });
 };
 if (document.getElementById("try")) aestimo.tryOut(document.getElementById("try"));

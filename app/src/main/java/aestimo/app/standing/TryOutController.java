@@ -62,24 +62,20 @@ class TryOutController {
         model.addAttribute("version", classBook.row().version());
         model.addAttribute("kept", tryOuts.kept(teacher.id(), classBook.row().id()));
         try {
-            model.addAttribute("tried", view(classBook, tryOuts.tried(classBook, tryOut), span));
+            model.addAttribute("tried", view(classBook, tryOuts.tried(classBook, tryOut), span, true, true));
         } catch (FormException refused) {
             List<String> problems = new ArrayList<>(refused.problems());
             if (model.getAttribute("problems") instanceof List<?> others) {
                 others.forEach(other -> problems.add(other.toString()));
             }
             model.addAttribute("problems", problems.stream().distinct().toList());
-            model.addAttribute("tried", view(classBook, classBook.book(), span));
+            model.addAttribute("tried", view(classBook, classBook.book(), span, true, true));
         }
         return "standing/try";
     }
 
-    private static TryOutView view(ClassBook classBook, Book tried, Span span) {
-        return TryOutView.of(
-                Standing.of(classBook.book(), span),
-                Standing.of(tried, span),
-                StandingController.WIDE,
-                StandingController.NARROW);
+    private static TryOutView view(ClassBook classBook, Book tried, Span span, boolean wide, boolean narrow) {
+        return TryOutView.of(Standing.of(classBook.book(), span), Standing.of(tried, span), wide, narrow);
     }
 
     /** What a form would move, for the script of the page; keeps nothing. */
@@ -91,13 +87,16 @@ class TryOutController {
             FormFields fields,
             Model model) {
         ClassBook classBook = books.open(teacher.id(), classId);
+        boolean narrow = fields.text("narrow").equals("yes");
         try {
             model.addAttribute(
                     "tried",
                     view(
                             classBook,
                             tryOuts.tried(classBook, TryOut.read(fields)),
-                            SpanChoice.read(parameters, classBook.book()).span()));
+                            SpanChoice.read(parameters, classBook.book()).span(),
+                            !narrow,
+                            narrow));
             return "standing/try :: moved";
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());

@@ -17,12 +17,19 @@ import java.util.Optional;
 /**
  * A class as a try-out would have it, beside how it stands.
  *
+ * @param rail for a wide page, like {@code narrowRail} for a narrow one: empty where it is not asked for
  * @param moves whose grade would change
  * @param counts how many have each grade, before and after
  * @param warning why it cannot be adopted as it is; empty where it can
  */
 record TryOutView(
-        Rail rail, Rail narrowRail, List<Row> rows, WouldMove moves, List<Count> counts, String means, String warning) {
+        Optional<Rail> rail,
+        Optional<Rail> narrowRail,
+        List<Row> rows,
+        WouldMove moves,
+        List<Count> counts,
+        String means,
+        String warning) {
     /** One student present, by the result that would be. */
     record Row(
             String id,
@@ -49,7 +56,7 @@ record TryOutView(
 
     record Count(String label, int before, int after) {}
 
-    static TryOutView of(Standing now, Standing then, int wide, int narrow) {
+    static TryOutView of(Standing now, Standing then, boolean wide, boolean narrow) {
         List<Row> rows = new ArrayList<>();
         then.students().stream()
                 .filter(StudentStanding::present)
@@ -58,13 +65,18 @@ record TryOutView(
                         Comparator.nullsLast(Comparator.reverseOrder())))
                 .forEach(own -> rows.add(row(now.students().get(own.place()), own)));
         return new TryOutView(
-                Rail.of(then, wide),
-                Rail.of(then, narrow),
+                drawn(then, wide, StandingController.WIDE),
+                drawn(then, narrow, StandingController.NARROW),
                 rows,
                 WouldMove.between(now, then),
                 counts(now, then),
                 mean(now) + " → " + mean(then),
                 warning(then.book()));
+    }
+
+    /** Empty where it is not in sight, or there are no boundaries. */
+    private static Optional<Rail> drawn(Standing then, boolean shown, int width) {
+        return shown && !then.book().boundaries().isEmpty() ? Optional.of(Rail.of(then, width)) : Optional.empty();
     }
 
     private static Row row(StudentStanding now, StudentStanding then) {
