@@ -91,7 +91,7 @@ aestimo.drawer = (open) => {
 
 for (const picture of document.querySelectorAll(".yearline-picture")) aestimo.yearLine(picture);
 document.querySelector(".margin-tab")?.addEventListener("click", (event) => aestimo.drawer(event.target.getAttribute("aria-expanded") !== "true"));
-if (document.querySelector("#margin-form") || /[?&](student|assessment)=|[?&]ends\b/.test(location.search) && !document.getElementById("run")) aestimo.drawer(true);
+if (document.querySelector("#margin-form") || /[?&](student|assessment|figure)=|[?&]ends\b/.test(location.search) && !document.getElementById("run")) aestimo.drawer(true);
 document.querySelector(".tab[aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
 document.addEventListener("click", (event) => {
   for (const menu of document.querySelectorAll("details.span-panel, details.take-away, details.all-keys")) if (!menu.contains(event.target)) menu.open = false;

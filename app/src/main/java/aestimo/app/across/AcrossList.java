@@ -13,8 +13,12 @@ import java.util.Optional;
 
 /** The students of several classes who meet the conditions, each once for each class, with the figures chosen. */
 record AcrossList(List<Column> columns, List<Row> rows, int of) {
-    /** One student in one class. */
-    record Row(long classId, String title, String id, String name, List<Figure> figures) {}
+    /**
+     * One student in one class.
+     *
+     * @param span as part of an address
+     */
+    record Row(long classId, String title, String span, String id, String name, List<Figure> figures) {}
 
     static AcrossList of(List<InClass> classes, AcrossChoice choice, List<Column> offered, List<Condition> conditions) {
         List<Column> columns = choice.columns().stream()
@@ -38,6 +42,7 @@ record AcrossList(List<Column> columns, List<Row> rows, int of) {
                     Row row = new Row(
                             in.classBook().row().id(),
                             in.classBook().row().title(),
+                            in.query(),
                             own.student().id().text(),
                             own.student().listName(),
                             columns.stream()

@@ -49,8 +49,7 @@ class AcrossService {
                 : choice.classes();
         return ids.stream()
                 .map(id -> books.open(teacher, id))
-                .map(classBook ->
-                        new InClass(classBook, span(classBook, choice.span()).span()))
+                .map(classBook -> new InClass(classBook, span(classBook, choice.span())))
                 .toList();
     }
 

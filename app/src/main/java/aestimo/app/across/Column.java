@@ -1,6 +1,7 @@
 package aestimo.app.across;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.frame.SpanChoice;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.Term;
@@ -36,21 +37,50 @@ import java.util.function.BiFunction;
  * @param figure of one student of one class
  */
 record Column(String key, String words, BiFunction<InClass, StudentStanding, Figure> figure) {
+    /** Figures whose working the standing of a class tells, by the name it knows them by. */
+    private static final Map<String, String> TOLD = Map.ofEntries(
+            Map.entry("result", "result"),
+            Map.entry("grade", "result"),
+            Map.entry("next", "result"),
+            Map.entry("rank", "rank"),
+            Map.entry("set-rank", "set-rank"),
+            Map.entry("moved", "moved"),
+            Map.entry("way", "moved"),
+            Map.entry("worst", "possible"),
+            Map.entry("best", "possible"),
+            Map.entry("ceilings", "ceilings"),
+            Map.entry("absent", "absent"),
+            Map.entry("not-in", "not-in"),
+            Map.entry("late", "late"),
+            Map.entry("finish", "finish"));
+
+    /** What the standing of a class is asked for the working of this figure; empty where it tells none. */
+    public String asked() {
+        return TOLD.getOrDefault(key, "");
+    }
+
     /** One class as a list looks at it; what few columns need is worked out when first asked for. */
     static final class InClass {
         private final ClassBook classBook;
         private final Standing standing;
+        private final String query;
         private TermSeries series;
         private Map<String, Attainment> attained;
         private Map<String, Integer> loose;
 
-        InClass(ClassBook classBook, Span span) {
+        InClass(ClassBook classBook, SpanChoice span) {
             this.classBook = classBook;
-            this.standing = Standing.of(classBook.book(), span);
+            this.standing = Standing.of(classBook.book(), span.span());
+            this.query = span.query();
         }
 
         ClassBook classBook() {
             return classBook;
+        }
+
+        /** Of the span, as part of an address. */
+        String query() {
+            return query;
         }
 
         Standing standing() {

@@ -84,6 +84,15 @@ class AcrossTest {
     }
 
     @Test
+    void aFigureLeadsToItsWorking() {
+        String page = visitor.get("/across?column=result&column=rank&column=category:Tests")
+                .body();
+        String href = found("href=\"(/classes/[0-9]+/standing\\?[^\"]*figure=result[^\"]*)#margin\">90.0", page)
+                .replace("&amp;", "&");
+        assertThat(visitor.get(href).body()).contains("Result of Brandt, Ilva", "90.0, grade A*");
+    }
+
+    @Test
     void conditionsAreJoinedByAndOr() {
         assertThat(rows("where=grade&test=is&value=A or A*")).hasSize(2).allMatch(row -> row.startsWith("Brandt"));
         String two = "where=grade&test=is&value=A&where=not-in&test=at-least&value=1";
