@@ -1,10 +1,12 @@
 package aestimo.app.across;
 
 import aestimo.app.web.FormException;
+import java.net.URLDecoder;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -122,12 +124,12 @@ record AcrossChoice(
     }
 
     static AcrossChoice parse(String query) {
-        Map<String, List<String>> parameters = new java.util.LinkedHashMap<>();
+        Map<String, List<String>> parameters = new LinkedHashMap<>();
         Arrays.stream(query.split("&")).filter(part -> part.contains("=")).forEach(part -> {
             int equals = part.indexOf('=');
             parameters
                     .computeIfAbsent(part.substring(0, equals), none -> new ArrayList<>())
-                    .add(java.net.URLDecoder.decode(part.substring(equals + 1), StandardCharsets.UTF_8));
+                    .add(URLDecoder.decode(part.substring(equals + 1), StandardCharsets.UTF_8));
         });
         return read(parameters);
     }

@@ -90,7 +90,13 @@ class AcrossController {
         AcrossChoice choice = AcrossChoice.read(parameters);
         List<InClass> classes = across.open(teacher.id(), choice);
         List<Column> offered = Column.offered(classes);
-        AcrossList list = AcrossList.of(classes, choice, offered, choice.conditions(offered));
+        AcrossList list;
+        try {
+            list = AcrossList.of(classes, choice, offered, choice.conditions(offered));
+        } catch (FormException refused) {
+            response.sendRedirect("/across?" + choice.query());
+            return;
+        }
         String span = choice.span().isEmpty() ? "the term of today" : choice.span();
         takeAway.answer(
                 teacher.id(),

@@ -12,7 +12,6 @@ import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.CategoryAverage;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Prospects;
-import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.TermSeries;
@@ -102,15 +101,8 @@ record Column(String key, String words, BiFunction<InClass, StudentStanding, Fig
             return series;
         }
 
-        /** The term looked at: that of the span, else the last with a result; −1 for none. */
         private int term() {
-            if (standing.span() instanceof Span.Terms span && span.terms().size() == 1) {
-                return book().terms().stream()
-                        .map(Term::id)
-                        .toList()
-                        .indexOf(span.terms().iterator().next());
-            }
-            return series().lastWithResult();
+            return series().movedIn(standing.span());
         }
 
         private Optional<Movement> movement(StudentStanding own) {

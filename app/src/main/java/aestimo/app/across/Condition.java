@@ -4,6 +4,7 @@ import aestimo.app.web.FormException;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -30,7 +31,7 @@ record Condition(Column column, Test test, String value) {
         }
 
         public String key() {
-            return name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
         }
 
         static Optional<Test> of(String key) {

@@ -32,6 +32,8 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/changes/**",
                     "/classes/*/notes",
                     "/classes/*/run/**",
+                    "/classes/*/standing/*/parent",
+                    "/classes/*/standing/evening",
                     "/classes/roster/**",
                     "/classes/bring-in")
             .map(PathPatternParser.defaultInstance::parse)

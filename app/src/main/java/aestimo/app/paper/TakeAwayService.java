@@ -17,6 +17,7 @@ import aestimo.exchange.table.XlsxTable;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
@@ -140,7 +141,7 @@ public class TakeAwayService {
             rows.add(List.of(
                     Cell.of("grade"),
                     Cell.of(band.label()),
-                    Cell.of(new java.math.BigDecimal(Plain.words(band.from()))),
+                    Cell.of(new BigDecimal(Plain.words(band.from()))),
                     Cell.of(band.words())));
         }
         return new Table("Weights and boundaries", List.of("What", "Name", "Weight or from %", "How"), rows);

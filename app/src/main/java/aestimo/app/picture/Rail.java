@@ -1,5 +1,6 @@
 package aestimo.app.picture;
 
+import aestimo.app.frame.Plain;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Result;
@@ -103,11 +104,7 @@ public record Rail(
                 pegs.add(
                         0,
                         new Peg(
-                                band.from()
-                                        .exact()
-                                        .toDecimal(4)
-                                        .stripTrailingZeros()
-                                        .toPlainString(),
+                                Plain.words(band.from()),
                                 band.label(),
                                 x,
                                 Axis.tenths(Math.min(near, x - axis.left())),

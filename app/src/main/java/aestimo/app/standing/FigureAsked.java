@@ -76,7 +76,7 @@ record FigureAsked(ClassBook classBook, Standing standing, Map<String, String> p
 
     private Optional<Working> moved(StudentStanding own) {
         TermSeries series = TermSeries.of(standing.counting());
-        int term = StandingTable.movedIn(standing, series);
+        int term = series.movedIn(standing.span());
         return term < 0 ? Optional.empty() : ProspectWorking.ofMovement(book(), series, own.place(), term);
     }
 

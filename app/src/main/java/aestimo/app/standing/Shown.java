@@ -2,7 +2,7 @@ package aestimo.app.standing;
 
 import java.util.Arrays;
 import java.util.EnumSet;
-import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -29,7 +29,7 @@ record Shown(Set<Field> fields) {
         }
 
         public String key() {
-            return name().toLowerCase(java.util.Locale.ROOT);
+            return name().toLowerCase(Locale.ROOT);
         }
     }
 
@@ -38,8 +38,7 @@ record Shown(Set<Field> fields) {
         if (!parameters.containsKey("show")) {
             return new Shown(EnumSet.complementOf(EnumSet.of(Field.RANK)));
         }
-        Set<String> chosen = Set.copyOf(
-                List.of(parameters.get("show").split(",")).stream().distinct().toList());
+        Set<String> chosen = Arrays.stream(parameters.get("show").split(",")).collect(Collectors.toSet());
         Set<Field> fields = EnumSet.noneOf(Field.class);
         Arrays.stream(Field.values()).filter(own -> chosen.contains(own.key())).forEach(fields::add);
         return new Shown(fields);

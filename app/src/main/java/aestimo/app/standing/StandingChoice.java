@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -102,9 +103,9 @@ record StandingChoice(String query, Order order, String set, Only only, String b
     /** The address of the same look but for one choice; an empty value takes it out. */
     public String but(String name, String value) {
         Map<String, String> all = new LinkedHashMap<>();
-        all.put("order", order == Order.RESULT ? "" : order.name().toLowerCase(java.util.Locale.ROOT));
+        all.put("order", order == Order.RESULT ? "" : order.name().toLowerCase(Locale.ROOT));
         all.put("set", set);
-        all.put("only", only == Only.ALL ? "" : only.name().toLowerCase(java.util.Locale.ROOT));
+        all.put("only", only == Only.ALL ? "" : only.name().toLowerCase(Locale.ROOT));
         all.put("band", band);
         all.put("boundary", boundary);
         all.put(name, value);
@@ -123,7 +124,7 @@ record StandingChoice(String query, Order order, String set, Only only, String b
     }
 
     public String butOrder(Order other) {
-        return but("order", other == Order.RESULT ? "" : other.name().toLowerCase(java.util.Locale.ROOT));
+        return but("order", other == Order.RESULT ? "" : other.name().toLowerCase(Locale.ROOT));
     }
 
     /** The rows chosen, in order: those without the figure come last, those who left after all others. */

@@ -10,7 +10,6 @@ import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.TermSeries;
-import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -61,7 +60,7 @@ record StandingMargin(
                 .filter(own -> own.result().orElseThrow().justBelow() && isNextUp(standing, own, band))
                 .toList();
         return new StandingMargin(
-                "Boundary " + plain(band.from()),
+                "Boundary " + Plain.words(band.from()),
                 "grade " + band.label() + " from here " + upTo(standing.book(), band),
                 near.stream()
                         .map(own ->
@@ -86,7 +85,7 @@ record StandingMargin(
     private static String upTo(Book book, Band band) {
         return book.boundaries()
                 .above(band)
-                .map(above -> "up to " + plain(above.from()))
+                .map(above -> "up to " + Plain.words(above.from()))
                 .orElse("on");
     }
 
@@ -96,7 +95,7 @@ record StandingMargin(
         if (left == 0) {
             return "nothing is left to be marked in this span";
         }
-        String pieces = left == 1 ? "the piece left" : "the " + left + " pieces left";
+        String pieces = StudentView.piecesLeft(prospects);
         return prospects
                 .needed(band)
                 .map(needed -> needed.kind() == Needed.Kind.PERCENT
@@ -111,7 +110,7 @@ record StandingMargin(
         List<Line> in = inBand(standing, band);
         return new StandingMargin(
                 "Grade " + band.label(),
-                "from " + plain(band.from()) + " " + upTo(standing.book(), band),
+                "from " + Plain.words(band.from()) + " " + upTo(standing.book(), band),
                 List.of(),
                 List.of(),
                 in.size() == 1 ? "1 student has it" : in.size() + " students have it",
@@ -150,7 +149,7 @@ record StandingMargin(
     /** The term before that of the span, where anybody had a result in it. */
     private static Optional<Standing> termBefore(Standing standing) {
         TermSeries series = TermSeries.of(standing.counting());
-        int term = StandingTable.movedIn(standing, series);
+        int term = series.movedIn(standing.span());
         if (term < 1
                 || !(standing.span() instanceof Span.Terms span)
                 || span.terms().size() != 1) {
@@ -193,9 +192,5 @@ record StandingMargin(
 
     private static Line line(StudentStanding own, String words) {
         return new Line(own.student().id().text(), own.student().listName(), words);
-    }
-
-    private static String plain(Percent percent) {
-        return Plain.words(percent);
     }
 }

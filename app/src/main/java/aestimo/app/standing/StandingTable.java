@@ -14,7 +14,6 @@ import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.CategoryAverage;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Prospects;
-import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.TermSeries;
@@ -22,6 +21,7 @@ import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -129,7 +129,7 @@ record StandingTable(
             this.book = standing.book();
             this.places = book.rules().places();
             this.series = TermSeries.of(standing.counting());
-            this.term = movedIn(standing, series);
+            this.term = series.movedIn(standing.span());
         }
 
         private StandingTable table() {
@@ -188,7 +188,7 @@ record StandingTable(
                             .orElse(""),
                     movement.map(Movement::change).orElse(null),
                     movement.map(this::signed).orElse(""),
-                    movement.map(it -> it.direction().name().toLowerCase(java.util.Locale.ROOT))
+                    movement.map(it -> it.direction().name().toLowerCase(Locale.ROOT))
                             .orElse(""),
                     possible(own),
                     own.ceilingCost()
@@ -197,7 +197,7 @@ record StandingTable(
                             .orElse(""),
                     own.counts(),
                     result.flatMap(Result::pass)
-                            .map(it -> it.name().toLowerCase(java.util.Locale.ROOT))
+                            .map(it -> it.name().toLowerCase(Locale.ROOT))
                             .orElse(""),
                     loose);
         }
@@ -270,15 +270,5 @@ record StandingTable(
 
     static String label(Optional<Result> result) {
         return result.flatMap(Result::grade).map(Band::label).orElse("");
-    }
-
-    /** The place of the term that movement is told of: the span's own, else the last with a result; −1 for none. */
-    static int movedIn(Standing standing, TermSeries series) {
-        if (standing.span() instanceof Span.Terms span && span.terms().size() == 1) {
-            List<?> ids =
-                    standing.book().terms().stream().map(term -> term.id()).toList();
-            return ids.indexOf(span.terms().iterator().next());
-        }
-        return series.lastWithResult();
     }
 }

@@ -33,6 +33,7 @@ import aestimo.core.value.Places;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -93,6 +94,11 @@ record StudentView(
             String note) {}
 
     record Need(String label, String words, boolean reached) {}
+
+    /** “the piece left”, “the 3 pieces left”. */
+    static String piecesLeft(Prospects prospects) {
+        return prospects.remaining() == 1 ? "the piece left" : "the " + prospects.remaining() + " pieces left";
+    }
 
     static StudentView of(ClassBook classBook, Standing standing, Student student, Map<CellId, Remarks> remarks) {
         return new Maker(classBook, standing, student, remarks).view();
@@ -240,11 +246,7 @@ record StudentView(
             Entry entry = book.entry(student, piece);
             return piece.isInDoubt(entry, book.boundaries())
                     ? "is-doubt"
-                    : "is-"
-                            + entry.kind()
-                                    .name()
-                                    .toLowerCase(java.util.Locale.ROOT)
-                                    .replace('_', '-');
+                    : "is-" + entry.kind().name().toLowerCase(Locale.ROOT).replace('_', '-');
         }
 
         private List<Need> needs() {
@@ -284,8 +286,7 @@ record StudentView(
             if (prospects.remaining() == 0 || result.grade().isEmpty()) {
                 return words.toString();
             }
-            String left =
-                    prospects.remaining() == 1 ? "the piece left" : "the " + prospects.remaining() + " pieces left";
+            String left = piecesLeft(prospects);
             Optional<Needed> reach = next.flatMap(prospects::needed);
             Optional<Needed> keep = prospects.needed(result.grade().get());
             reach.ifPresent(needed -> words.append(

@@ -1,8 +1,10 @@
 package aestimo.app.standing;
 
+import aestimo.app.frame.Plain;
 import aestimo.app.groundwork.WouldMove;
 import aestimo.app.picture.Rail;
 import aestimo.core.book.Book;
+import aestimo.core.book.Method;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Result;
 import aestimo.core.result.Standing;
@@ -119,9 +121,9 @@ record TryOutView(
     }
 
     private static String warning(Book then) {
-        return then.rules().method() == aestimo.core.book.Method.BY_CATEGORY
+        return then.rules().method() == Method.BY_CATEGORY
                         && !then.weightsInAll().equals(Fraction.HUNDRED)
-                ? "Weights make " + aestimo.app.frame.Plain.words(then.weightsInAll())
+                ? "Weights make " + Plain.words(then.weightsInAll())
                         + ". They must make 100 before this can be adopted."
                 : "";
     }

@@ -111,6 +111,9 @@ class AcrossTest {
         assertThat(refused)
                 .contains("“grade is at least A” needs a number", "None of these classes has “luck”")
                 .contains("Dunmore");
+        assertThat(location(visitor.get("/across.csv?where=grade&test=at-least&value=A")))
+                .as("a file is refused on the page")
+                .startsWith("/across?");
     }
 
     @Test

@@ -1,5 +1,6 @@
 package aestimo.app.sheet;
 
+import static aestimo.app.testing.OwnClass.all;
 import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -9,8 +10,6 @@ import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -52,15 +51,6 @@ class SheetPagesTest {
         }
         return visitor.get(location(visitor.post(base + "/marks/look?span=year", all.toArray(new String[0]))))
                 .body();
-    }
-
-    private static List<String> all(String pattern, String page) {
-        List<String> found = new ArrayList<>();
-        Matcher matcher = Pattern.compile(pattern, Pattern.DOTALL).matcher(page);
-        while (matcher.find()) {
-            found.add(matcher.group(1));
-        }
-        return found;
     }
 
     private static List<String> names(String page) {

@@ -1,5 +1,6 @@
 package aestimo.app.standing;
 
+import static aestimo.app.testing.OwnClass.all;
 import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -11,10 +12,7 @@ import aestimo.app.testing.Visitor;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.http.HttpResponse;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -93,15 +91,6 @@ class StandingPagesTest {
                 .orElseThrow()
                 .id()
                 .text());
-    }
-
-    private static List<String> all(String pattern, String page) {
-        List<String> found = new ArrayList<>();
-        Matcher matcher = Pattern.compile(pattern, Pattern.DOTALL).matcher(page);
-        while (matcher.find()) {
-            found.add(matcher.group(1));
-        }
-        return found;
     }
 
     private static List<String> names(String page) {
@@ -205,7 +194,9 @@ class StandingPagesTest {
             assertThat(answer.statusCode()).as(path).isIn(200, 302);
         }
         assertThat(visitor.get(base + "/standing").body()).contains("Student 03", "show names");
-        assertThat(location(visitor.get(base + "/groundwork/students"))).startsWith("/names?back=");
+        for (String path : List.of("/groundwork/students", "/run", "/notes", "/standing/" + id("Brandt") + "/parent")) {
+            assertThat(location(visitor.get(base + path))).as(path).startsWith("/names?back=");
+        }
         assertThat(visitor.get(location(visitor.get(base + "/changes"))).body()).contains("Show the names and go on");
         // What is typed meanwhile is kept as ever, and the names themselves are untouched.
         own.type("Brandt", "Third", "11");

@@ -96,6 +96,15 @@ public final class OwnClass {
         return matcher.group(1);
     }
 
+    /** The first group of every match, across lines. */
+    public static List<String> all(String pattern, String text) {
+        return Pattern.compile(pattern, Pattern.DOTALL)
+                .matcher(text)
+                .results()
+                .map(match -> match.group(1))
+                .toList();
+    }
+
     public void addStudents(String pasted) {
         visitor.get(location(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)));
     }

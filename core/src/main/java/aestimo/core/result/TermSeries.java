@@ -1,6 +1,7 @@
 package aestimo.core.result;
 
 import aestimo.core.book.Book;
+import aestimo.core.book.Term;
 import aestimo.core.counting.CountedRow;
 import aestimo.core.counting.Counting;
 import aestimo.core.value.Percent;
@@ -58,6 +59,17 @@ public final class TermSeries {
             }
         }
         return Optional.empty();
+    }
+
+    /** The place of the term whose movement is told over a span: the span's one term, else the last with a result; −1 for none. */
+    public int movedIn(Span span) {
+        if (span instanceof Span.Terms own && own.terms().size() == 1) {
+            return book.terms().stream()
+                    .map(Term::id)
+                    .toList()
+                    .indexOf(own.terms().iterator().next());
+        }
+        return lastWithResult();
     }
 
     /** The place of the last term in which anybody has a result; −1 for none. */
