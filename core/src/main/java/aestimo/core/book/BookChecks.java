@@ -236,14 +236,39 @@ final class BookChecks {
             if (!taken.add(target.student())) {
                 refuse(place + ".student", "student " + target.student() + " has a target already");
             }
-            target.start().ifPresent(label -> band(place + ".start", label));
-            target.end().ifPresent(label -> band(place + ".end", label));
-            target.terms().forEach((term, label) -> {
-                band(place + ".terms." + term, label);
-                if (!terms.contains(term)) {
-                    refuse(place + ".terms." + term, "the class has no term " + term);
-                }
-            });
+            target.stage().ifPresent(label -> band(place + ".stage", label));
+            aims(place, target.start(), target.end(), target.terms(), terms);
+            earlier(place, target.earlier(), terms);
+        }
+    }
+
+    private void aims(
+            String place,
+            Optional<String> start,
+            Optional<String> end,
+            Map<TermId, String> ofTerms,
+            Set<TermId> terms) {
+        start.ifPresent(label -> band(place + ".start", label));
+        end.ifPresent(label -> band(place + ".end", label));
+        ofTerms.forEach((term, label) -> {
+            band(place + ".terms." + term, label);
+            if (!terms.contains(term)) {
+                refuse(place + ".terms." + term, "the class has no term " + term);
+            }
+        });
+    }
+
+    private void earlier(String place, List<Target.Earlier> earlier, Set<TermId> terms) {
+        for (int i = 0; i < earlier.size(); i++) {
+            Target.Earlier stood = earlier.get(i);
+            String at = place + ".earlier[" + i + "]";
+            if (i > 0 && !stood.until().isAfter(earlier.get(i - 1).until())) {
+                refuse(
+                        at + ".until",
+                        stood.until() + " is not after " + earlier.get(i - 1).until()
+                                + ", until which the one before it stood");
+            }
+            aims(at, stood.start(), stood.end(), stood.terms(), terms);
         }
     }
 

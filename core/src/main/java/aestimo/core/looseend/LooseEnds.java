@@ -139,8 +139,7 @@ public final class LooseEnds {
         }
         boolean[] aiming = new boolean[book.students().size()];
         for (Target target : book.targets()) {
-            aiming[book.placeOf(target.student()).orElseThrow()] =
-                    target.end().isPresent() || !target.terms().isEmpty();
+            aiming[book.placeOf(target.student()).orElseThrow()] = target.hasAim();
         }
         for (int place = 0; place < aiming.length; place++) {
             Student student = book.students().get(place);

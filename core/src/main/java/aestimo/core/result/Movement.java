@@ -16,7 +16,7 @@ public record Movement(Percent change, Direction direction) {
     }
 
     /** @param movementAt from how many percentage points on a result has moved, above 0 */
-    static Movement of(Percent change, Percent movementAt) {
+    public static Movement of(Percent change, Percent movementAt) {
         if (change.isAtLeast(movementAt)) {
             return new Movement(change, Direction.UP);
         }

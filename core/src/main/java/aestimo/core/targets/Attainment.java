@@ -8,18 +8,21 @@ import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.counting.Counting;
 import aestimo.core.grading.Grading;
+import aestimo.core.grading.Result;
 import aestimo.core.result.TermSeries;
 import aestimo.core.value.Percent;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
 /**
- * What one student reached in one term, against the band due by then (rules, section 10). Computed by today's bands and
- * targets; a sealed term's figures are for whoever keeps its return to put in their place.
+ * What one student reached in one term, against the band due by then (rules, section 10). Computed by today's bands, and
+ * by the target that stood at the end of the term; a sealed term's figures are for whoever keeps its return to put in
+ * their place.
  *
  * @param aim the band due by this term; empty: none
- * @param reached the grade got in this term; empty without a result or without bands
+ * @param result of the term; empty where there is none
  * @param gap the number of the grade reached − that of the aim; empty where either is missing
  * @param toAim percentage points missing to the aim, exact and above 0; empty where none are missing, or no aim or result
  */
@@ -27,7 +30,7 @@ public record Attainment(
         StudentId student,
         Term term,
         Optional<Band> aim,
-        Optional<Band> reached,
+        Optional<Result> result,
         Optional<Integer> gap,
         Optional<Percent> toAim) {
     /** What a gap says. */
@@ -36,6 +39,11 @@ public record Attainment(
         ON,
         BELOW,
         WELL_BELOW
+    }
+
+    /** The grade got in this term; empty without a result or without bands. */
+    public Optional<Band> reached() {
+        return result.flatMap(Result::grade);
     }
 
     /** Empty without a gap. */
@@ -60,34 +68,37 @@ public record Attainment(
         for (Target target : book.targets()) {
             int student = book.placeOf(target.student()).orElseThrow();
             for (int term = 0; term <= last; term++) {
-                Optional<Percent> graded = series.result(student, term).map(grading::graded);
-                rows.add(row(book, target, term, aim(book, target, term), graded));
+                rows.add(row(book, target, term, series.result(student, term).map(grading::judge)));
             }
         }
         return rows;
     }
 
-    private static Attainment row(Book book, Target target, int term, Optional<Band> aim, Optional<Percent> graded) {
+    /** @param term its place, from 0 */
+    static Attainment row(Book book, Target target, int term, Optional<Result> result) {
         Boundaries bands = book.boundaries();
-        Optional<Band> reached = graded.flatMap(bands::bandFor);
+        Optional<Band> aim = aim(book, target, term);
+        Optional<Band> reached = result.flatMap(Result::grade);
         return new Attainment(
                 target.student(),
                 book.terms().get(term),
                 aim,
-                reached,
+                result,
                 aim.flatMap(due -> reached.map(got -> bands.stepOf(got) - bands.stepOf(due))),
-                aim.flatMap(due -> graded.map(own -> due.from().minus(own)))
+                aim.flatMap(due -> result.map(own -> due.from().minus(own.graded())))
                         .filter(missing -> missing.compareTo(Percent.ZERO) > 0));
     }
 
     /**
      * The band due by a term: the one set for it; else on the straight way from the start band to the end band, rounded
-     * half up; else the end band.
+     * half up; else the end band. By the target that stood on the term's last day, or today where that is earlier.
      *
      * @param term its place, from 0
      */
-    static Optional<Band> aim(Book book, Target target, int term) {
+    static Optional<Band> aim(Book book, Target changing, int term) {
         Boundaries bands = book.boundaries();
+        LocalDate last = book.terms().get(term).lastDay();
+        Target target = changing.on(last.isBefore(book.today()) ? last : book.today());
         String set = target.terms().get(book.terms().get(term).id());
         if (set != null) {
             return bands.labelled(set);

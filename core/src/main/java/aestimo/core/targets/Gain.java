@@ -1,8 +1,11 @@
 package aestimo.core.targets;
 
+import aestimo.core.book.Rules;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.StudentId;
+import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.result.Movement;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.statistics.Deviation;
@@ -19,11 +22,25 @@ import java.util.OptionalDouble;
  *
  * @param start 100·b/B
  * @param result exact
+ * @param startRank among those compared, by the starting score (rules, section 7)
+ * @param resultRank among those compared, by the rounded result
  * @param gain in percentage points, exact; above 0: further up than at the start
  * @param gainInDeviations the difference of the two z-scores; empty where a deviation is 0. Floating point: decides
  *     nothing
  */
-public record Gain(StudentId student, Percent start, Percent result, Percent gain, OptionalDouble gainInDeviations) {
+public record Gain(
+        StudentId student,
+        Percent start,
+        Percent result,
+        Rank startRank,
+        Rank resultRank,
+        Percent gain,
+        OptionalDouble gainInDeviations) {
+    /** Further up than at the start, further down, or neither: held against the class's movement setting. */
+    public Movement.Direction direction(Rules rules) {
+        return Movement.of(gain, rules.movementAt()).direction();
+    }
+
     /** In the book's order; empty for a class without starting scores. */
     public static List<Gain> of(Standing standing) {
         return standing.book()
@@ -47,6 +64,12 @@ public record Gain(StudentId student, Percent start, Percent result, Percent gai
         List<Percent> results = both.stream()
                 .map(own -> own.result().map(Result::exact).orElseThrow())
                 .toList();
+        List<Rank> startRanks = Rank.of(starts, standing.book().rules().ranking());
+        List<Rank> resultRanks = Rank.of(
+                both.stream()
+                        .map(own -> own.result().map(Result::rounded).orElseThrow())
+                        .toList(),
+                standing.book().rules().ranking());
         Fraction startMean = Mean.of(starts).orElseThrow().exact();
         Fraction resultMean = Mean.of(results).orElseThrow().exact();
         // The difference of the means once: its fraction has hundreds of digits in a large class.
@@ -64,6 +87,8 @@ public record Gain(StudentId student, Percent start, Percent result, Percent gai
                     both.get(i).student().id(),
                     starts.get(i),
                     results.get(i),
+                    startRanks.get(i),
+                    resultRanks.get(i),
                     new Percent(result.minus(start).minus(means)),
                     spread
                             ? OptionalDouble.of(resultOffs[i] / resultDeviation - startOffs[i] / startDeviation)

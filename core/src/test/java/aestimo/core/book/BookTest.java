@@ -272,6 +272,20 @@ class BookTest {
                 "targets[1].end: the class has no band Y",
                 "targets[1].terms.t9: the class has no band Z",
                 "targets[1].terms.t9: the class has no term t9");
+        Target.Earlier stood = new Target.Earlier(day("2026-11-20"), Optional.empty(), Optional.of("Q"), Map.of());
+        Target changed = new Target(
+                new StudentId("Ann"),
+                Optional.empty(),
+                Optional.empty(),
+                Map.of(),
+                Optional.of("P"),
+                List.of(stood, stood));
+        refused(
+                book(builder -> builder.targets(List.of(changed))),
+                "targets[0].stage: the class has no band P",
+                "targets[0].earlier[0].end: the class has no band Q",
+                "targets[0].earlier[1].until: 2026-11-20 is not after 2026-11-20, until which the one before it stood",
+                "targets[0].earlier[1].end: the class has no band Q");
         refused(
                 book(builder -> builder.startingScores(Optional.of(new StartingScores(
                         OutOf.of(140), Map.of(ANN, Mark.of(141), new StudentId("Bo"), Mark.of(-1)))))),

@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import aestimo.core.book.Book;
+import aestimo.core.book.Rules;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.StudentId;
+import aestimo.core.result.Movement.Direction;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.testing.SmallClass;
@@ -42,6 +44,17 @@ class StartLineTest {
         assertThat(gains.get(0).gain().exact()).hasToString("-10");
         assertThat(gains.get(1).start().exact()).hasToString("50");
         assertThat(gains.get(1).result().exact()).hasToString("80");
+    }
+
+    @Test
+    void placesByStartAndByResultStandBesideEachOther() {
+        // Starts 30, 50, 70, 70; results 30, 80, 70, 40: the gains against the means 55 and 55 are 0, 30, 0 and −30.
+        List<Gain> gains = gains(30, 30, 50, 80, 70, 70, 70, 40);
+        assertThat(gains).extracting(gain -> gain.startRank().toString()).containsExactly("4", "3", "=1", "=1");
+        assertThat(gains).extracting(gain -> gain.resultRank().toString()).containsExactly("4", "1", "2", "3");
+        assertThat(gains)
+                .extracting(gain -> gain.direction(Rules.withDefaults()))
+                .containsExactly(Direction.LEVEL, Direction.UP, Direction.LEVEL, Direction.DOWN);
     }
 
     @Test

@@ -14,6 +14,7 @@ import aestimo.core.result.StudentStanding;
 import aestimo.core.result.TermSeries;
 import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.targets.Attainment;
+import aestimo.core.targets.Attainments;
 import aestimo.core.targets.Gain;
 import java.util.Map;
 import java.util.SortedMap;
@@ -39,7 +40,11 @@ public final class AllFigures {
                         "target " + row.student() + " " + row.term().id(),
                         row.aim() + " " + row.reached() + " " + row.gap() + " " + row.status() + " " + row.toAim()));
         // Deviations are floating point: their last digits may hang on the order in which they were added up.
-        Gain.of(standing).forEach(gain -> all.put("gain " + gain.student(), gain.gain()));
+        Gain.of(standing)
+                .forEach(gain -> all.put(
+                        "gain " + gain.student(), gain.gain() + " " + gain.startRank() + " " + gain.resultRank()));
+        Attainments attained = Attainments.of(standing.counting());
+        attained.terms().forEach(term -> all.put("against aims " + term.id(), attained.counts(term, each -> true)));
         LooseEnds.of(book)
                 .forEach(end -> all.put(
                         "loose ends " + end.kind() + " " + end.student().map(Student::id)

@@ -196,7 +196,12 @@ public final class RandomClass {
                     id,
                     oneIn(3) ? Optional.empty() : Optional.of("1"),
                     oneIn(3) ? Optional.empty() : Optional.of("5"),
-                    oneIn(3) ? Map.of(new TermId("t1"), "3") : Map.of()));
+                    oneIn(3) ? Map.of(new TermId("t1"), "3") : Map.of(),
+                    oneIn(3) ? Optional.of("3") : Optional.empty(),
+                    oneIn(3)
+                            ? List.of(new Target.Earlier(
+                                    TODAY.minusDays(random.nextInt(120)), Optional.of("1"), Optional.of("3"), Map.of()))
+                            : List.of()));
         }
         if (!oneIn(4)) {
             scores.put(id, Mark.of(60 + random.nextInt(80)));

@@ -289,13 +289,27 @@ public final class MarkbookReader {
     }
 
     private static Target target(Fields target) {
-        Map<TermId, String> terms = new HashMap<>();
-        target.named("terms", label -> label).forEach((term, label) -> terms.put(new TermId(term), label));
         return new Target(
                 target.text("student", StudentId::new),
                 target.optionalText("start", label -> label),
                 target.optionalText("end", label -> label),
-                terms);
+                termBands(target),
+                target.optionalText("stage", label -> label),
+                target.optionalList("earlier", MarkbookReader::earlierTarget));
+    }
+
+    private static Map<TermId, String> termBands(Fields target) {
+        Map<TermId, String> terms = new HashMap<>();
+        target.named("terms", label -> label).forEach((term, label) -> terms.put(new TermId(term), label));
+        return terms;
+    }
+
+    private static Target.Earlier earlierTarget(Fields earlier) {
+        return new Target.Earlier(
+                earlier.date("until"),
+                earlier.optionalText("start", label -> label),
+                earlier.optionalText("end", label -> label),
+                termBands(earlier));
     }
 
     private static StartingScores startingScores(Fields start) {

@@ -12,6 +12,7 @@ import aestimo.core.book.StartingScores;
 import aestimo.core.book.Student;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
+import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.boundary.RawMark;
@@ -24,6 +25,7 @@ import aestimo.exchange.markbook.Markbook.Remarks;
 import java.io.OutputStream;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 
@@ -192,10 +194,19 @@ public final class MarkbookWriter {
 
     private void target(Target target) {
         out.text("student", target.student().text());
-        target.start().ifPresent(label -> out.text("start", label));
-        target.end().ifPresent(label -> out.text("end", label));
-        if (!target.terms().isEmpty()) {
-            Map<String, String> terms = target.terms().entrySet().stream()
+        aims(target.start(), target.end(), target.terms());
+        target.stage().ifPresent(label -> out.text("stage", label));
+        out.listUnlessEmpty("earlier", target.earlier(), earlier -> {
+            out.text("until", earlier.until().toString());
+            aims(earlier.start(), earlier.end(), earlier.terms());
+        });
+    }
+
+    private void aims(Optional<String> start, Optional<String> end, Map<TermId, String> ofTerms) {
+        start.ifPresent(label -> out.text("start", label));
+        end.ifPresent(label -> out.text("end", label));
+        if (!ofTerms.isEmpty()) {
+            Map<String, String> terms = ofTerms.entrySet().stream()
                     .collect(Collectors.toMap(term -> term.getKey().text(), Map.Entry::getValue));
             out.object("terms", () -> new TreeMap<>(terms).forEach(out::text));
         }
