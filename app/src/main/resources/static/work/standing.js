@@ -67,6 +67,13 @@ aestimo.tell = async (address) => {
 
 for (const table of document.querySelectorAll(".figures[data-query]")) aestimo.figures(table);
 document.addEventListener("click", async (event) => {
+  const telling = event.target.closest("a[data-tell]");
+  if (telling && !event.ctrlKey && !event.metaKey) {
+    event.preventDefault();
+    document.querySelector(".is-chosen:has(a[data-tell])")?.classList.remove("is-chosen");
+    telling.closest("li, tr")?.classList.add("is-chosen");
+    return aestimo.tell(telling.dataset.tell);
+  }
   const link = event.target.closest("#margin a[data-w]");
   if (link) {
     event.preventDefault();

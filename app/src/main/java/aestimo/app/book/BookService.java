@@ -15,7 +15,6 @@ import aestimo.core.book.Rules;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.Student;
 import aestimo.core.book.StudentId;
-import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.book.TermId;
 import aestimo.core.boundary.Boundaries;
@@ -103,7 +102,7 @@ public class BookService {
                 .assessments(assessments(rows))
                 .students(rows.enrolments().stream().map(BookService::student).toList())
                 .entries(entries)
-                .targets(targets(rows.targets()))
+                .targets(TargetRows.targets(rows, boundaries(rows, rows.row().boundariesId())))
                 .startingScores(scores(rows))
                 .build();
         return new ClassBook(rows.row(), HiddenNames.shown(book), looks, versions, noted);
@@ -117,25 +116,8 @@ public class BookService {
         return new AssessmentId(Long.toString(id));
     }
 
-    private static TermId termId(long id) {
+    static TermId termId(long id) {
         return new TermId(Long.toString(id));
-    }
-
-    private static List<Target> targets(List<Rows.TargetRow> rows) {
-        Map<Long, Target> targets = new LinkedHashMap<>();
-        for (Rows.TargetRow row : rows) {
-            Map<TermId, String> terms = new HashMap<>();
-            if (targets.containsKey(row.enrolmentId())) {
-                terms.putAll(targets.get(row.enrolmentId()).terms());
-            }
-            if (row.termId() != null) {
-                terms.put(termId(row.termId()), row.band());
-            }
-            targets.put(
-                    row.enrolmentId(),
-                    new Target(studentId(row.enrolmentId()), stated(row.startBand()), stated(row.endBand()), terms));
-        }
-        return List.copyOf(targets.values());
     }
 
     private static Optional<StartingScores> scores(ClassRows rows) {
@@ -146,7 +128,7 @@ public class BookService {
         return scores.isEmpty() ? Optional.empty() : Optional.of(new StartingScores(rows.startingTop(), scores));
     }
 
-    private static StudentId studentId(long enrolmentId) {
+    static StudentId studentId(long enrolmentId) {
         return new StudentId(Long.toString(enrolmentId));
     }
 

@@ -34,7 +34,8 @@ record ClassRows(
         List<Rows.PartRow> parts,
         List<Rows.GateRow> gates,
         List<Rows.EnrolmentRow> enrolments,
-        List<Rows.TargetRow> targets) {
+        List<Rows.TargetRow> targets,
+        List<Rows.EarlierTargetRow> earlierTargets) {
     private static final JsonMapper JSON = JsonMapper.builder()
             .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
             .addModule(new SimpleModule()
@@ -54,6 +55,7 @@ record ClassRows(
         gates = orEmpty(gates);
         enrolments = orEmpty(enrolments);
         targets = orEmpty(targets);
+        earlierTargets = orEmpty(earlierTargets);
     }
 
     static ClassRows parse(String json) {

@@ -14,6 +14,7 @@ import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
+import java.util.Map;
 import java.util.Optional;
 
 /** Rows as they are read. What is open or not stated is null here, and nowhere else. */
@@ -81,7 +82,12 @@ final class Rows {
             boolean bonus,
             boolean allowOver) {}
 
-    record TargetRow(long enrolmentId, String startBand, String endBand, Long termId, String band) {}
+    /** A target with one of the bands set for single terms; one row for each, or one without. */
+    record TargetRow(long enrolmentId, String startBand, String endBand, String stageBand, Long termId, String band) {}
+
+    /** @param termBands by the ids of the terms */
+    record EarlierTargetRow(
+            long enrolmentId, LocalDate untilDay, String startBand, String endBand, Map<Long, String> termBands) {}
 
     record EnrolmentRow(
             long id,

@@ -40,6 +40,7 @@ class DemoClass {
     private final EntryService entries;
     private final RemarkService remarks;
     private final BookService books;
+    private final DemoTargets targets;
 
     DemoClass(
             GroundworkService groundwork,
@@ -49,7 +50,8 @@ class DemoClass {
             AssessmentService assessments,
             EntryService entries,
             RemarkService remarks,
-            BookService books) {
+            BookService books,
+            DemoTargets targets) {
         this.groundwork = groundwork;
         this.categories = categories;
         this.boundaries = boundaries;
@@ -58,6 +60,7 @@ class DemoClass {
         this.entries = entries;
         this.remarks = remarks;
         this.books = books;
+        this.targets = targets;
     }
 
     /** Makes a class with its students, weights, boundaries, rules, assessments and entries. */
@@ -85,6 +88,7 @@ class DemoClass {
             entries.apply(teacher, classId, typed.subList(from, Math.min(from + AT_ONCE, typed.size())));
         }
         note(teacher, classId, plan);
+        targets.make(teacher, classId, plan);
     }
 
     private void note(TeacherId teacher, long classId, DemoPlan plan) {

@@ -7,6 +7,7 @@ import aestimo.app.marks.AssessmentForm.CeilingLine;
 import aestimo.app.marks.AssessmentForm.More;
 import aestimo.app.marks.AssessmentForm.PartLine;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What one class of the demo is made of.
@@ -27,7 +28,20 @@ record DemoPlan(
         String bands,
         RulesForm rules,
         List<Piece> pieces,
-        List<Typed> typed) {
+        List<Typed> typed,
+        Optional<Targets> targets) {
+    /**
+     * Targets for a class.
+     *
+     * @param scores whether students have a starting score and a band of an earlier stage
+     * @param stage what that stage is called
+     * @param without family name of the one who has none; empty for nobody
+     */
+    record Targets(boolean scores, String stage, String without, List<Helped> helped) {}
+
+    /** @param inDays when it is looked at again */
+    record Helped(String family, String reason, String doing, int inDays) {}
+
     /**
      * What stands in one cell besides, or instead of, a chance mark: by family name and title.
      *

@@ -6,6 +6,7 @@ import aestimo.app.groundwork.Forms.CategoryLine;
 import aestimo.app.groundwork.RulesForm;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** The classes of the demo. Everybody in them is invented. */
 final class DemoPlans {
@@ -120,7 +121,22 @@ final class DemoPlans {
                             "Good effort on question 7. Learn the six terms on the sheet.",
                             ""),
                     noted("Lindgren", "Mid-year exam", "Precise and well argued throughout.", ""),
-                    noted("Kestrel", "River transect", "", "Handed in on the Monday; the bus was cancelled.")));
+                    noted("Kestrel", "River transect", "", "Handed in on the Monday; the bus was cancelled.")),
+            Optional.of(new DemoPlan.Targets(
+                    true,
+                    "end of Year 8",
+                    "Voss",
+                    List.of(
+                            new DemoPlan.Helped(
+                                    "Eberly",
+                                    "Knows the facts, but stops after naming them.",
+                                    "Explains one answer aloud each Tuesday before he writes it down.",
+                                    0),
+                            new DemoPlan.Helped(
+                                    "Dunmore",
+                                    "Fell back over the winter.",
+                                    "The help sheet with the key; a word with her tutor.",
+                                    14)))));
 
     static final DemoPlan EIGHT_D = new DemoPlan(
             84,
@@ -175,7 +191,8 @@ final class DemoPlans {
             List.of(
                     new DemoPlan.Typed("Kettle", "Rivers test", "a"),
                     new DemoPlan.Typed("Sandhu", "Settlement sketch", "n"),
-                    new DemoPlan.Typed("Mbeki-Shaw", "Rivers test", "21 l")));
+                    new DemoPlan.Typed("Mbeki-Shaw", "Rivers test", "21 l")),
+            Optional.of(new DemoPlan.Targets(false, "", "", List.of())));
 
     static final DemoPlan TEN_A = new DemoPlan(
             1010,
@@ -223,7 +240,8 @@ final class DemoPlans {
             List.of(
                     new DemoPlan.Typed("Draycott", "Quiz 5", "a"),
                     new DemoPlan.Typed("Lister", "Quiz 3", "n"),
-                    new DemoPlan.Typed("Quayle", "Quiz 6", "21")));
+                    new DemoPlan.Typed("Quayle", "Quiz 6", "21")),
+            Optional.of(new DemoPlan.Targets(true, "end of Year 9", "", List.of())));
 
     private static List<DemoPlan.Piece> tenAPieces() {
         List<DemoPlan.Piece> pieces = new ArrayList<>();
@@ -295,7 +313,8 @@ final class DemoPlans {
                     ahead("Mock paper", 0, "2027-05-18", 100)),
             List.of(
                     new DemoPlan.Typed("Imrie", "Paper on rivers", "a"),
-                    new DemoPlan.Typed("Nance", "File, second half", "41/60")));
+                    new DemoPlan.Typed("Nance", "File, second half", "41/60")),
+            Optional.of(new DemoPlan.Targets(false, "", "", List.of())));
 
     static final DemoPlan NINE_T = new DemoPlan(
             919,
@@ -322,7 +341,8 @@ final class DemoPlans {
             List.of(
                     new DemoPlan.Piece("Trip letter back", 0, "2027-01-15", 0, DemoPlan.Make.CHECK, true),
                     new DemoPlan.Piece("Locker key", 0, "2027-02-03", 0, DemoPlan.Make.CHECK, true)),
-            List.of());
+            List.of(),
+            Optional.empty());
 
     static final DemoPlan SEVEN_A = new DemoPlan(
             71,
@@ -346,5 +366,6 @@ final class DemoPlans {
                     marked("Letters from the harbour", 0, "2027-01-14", 20),
                     marked("Why the mill closed", 1, "2027-01-28", 30),
                     marked("The census of 1881", 0, "2027-02-11", 20)),
-            List.of());
+            List.of(),
+            Optional.empty());
 }

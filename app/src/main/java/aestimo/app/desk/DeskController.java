@@ -7,6 +7,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
+import aestimo.app.targets.HelpService;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.boundary.Band;
@@ -38,13 +39,21 @@ class DeskController {
     private final FrameService frames;
     private final AccountService accounts;
     private final LastDone lastDone;
+    private final HelpService helps;
     private final Clock clock;
 
-    DeskController(BookService books, FrameService frames, AccountService accounts, LastDone lastDone, Clock clock) {
+    DeskController(
+            BookService books,
+            FrameService frames,
+            AccountService accounts,
+            LastDone lastDone,
+            HelpService helps,
+            Clock clock) {
         this.books = books;
         this.frames = frames;
         this.accounts = accounts;
         this.lastDone = lastDone;
+        this.helps = helps;
         this.clock = clock;
     }
 
@@ -70,7 +79,7 @@ class DeskController {
                 .toList();
         model.addAttribute("frame", frames.ofDesk(teacher, Days.full(LocalDate.now(clock)), facts(open), "desk"));
         model.addAttribute("classes", open.stream().map(DeskController::line).toList());
-        List<ToDo> todo = ToDo.of(open);
+        List<ToDo> todo = ToDo.of(open, helps.due(teacher.id()));
         model.addAttribute("todo", todo.subList(0, Math.min(MOST_TO_DO, todo.size())));
         model.addAttribute("more", Math.max(0, todo.size() - MOST_TO_DO));
         model.addAttribute("lastDone", lastDone.of(teacher.id(), open));

@@ -2,7 +2,9 @@ package aestimo.app.desk;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
+import aestimo.app.book.HiddenNames;
 import aestimo.app.frame.Days;
+import aestimo.app.targets.HelpService;
 import aestimo.core.book.Assessment;
 import aestimo.core.looseend.LooseEnd;
 import aestimo.core.looseend.LooseEnds;
@@ -22,12 +24,19 @@ import java.util.Map;
 record ToDo(ClassRow row, String todo, String what, String words, String day, LocalDate on, String href) {
     private static final int DAYS_AHEAD = 7;
 
-    /** Of all classes: marking first, then the rest, the oldest first. */
-    static List<ToDo> of(List<ClassBook> classes) {
+    /**
+     * Of all classes: marking first, then the rest, the oldest first.
+     *
+     * @param helps those to be looked at again
+     */
+    static List<ToDo> of(List<ClassBook> classes, List<HelpService.Help> helps) {
         List<ToDo> all = new ArrayList<>();
         classes.forEach(classBook -> {
             addLooseEnds(all, classBook);
             addComing(all, classBook);
+            helps.stream()
+                    .filter(help -> help.classId() == classBook.row().id())
+                    .forEach(help -> all.add(lookAgain(classBook, help)));
         });
         all.sort(
                 Comparator.comparing((ToDo todo) -> !todo.todo().equals("Mark")).thenComparing(ToDo::on));
@@ -118,6 +127,17 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
                 end.assessment().map(piece -> Days.brief(piece.date())).orElse(""),
                 end.assessment().map(Assessment::date).orElse(classBook.book().today()),
                 href);
+    }
+
+    private static ToDo lookAgain(ClassBook classBook, HelpService.Help help) {
+        return new ToDo(
+                classBook.row(),
+                "Look again",
+                classBook.student(help.enrolmentId()).listName(),
+                HiddenNames.areHidden() ? "" : help.doing(),
+                Days.brief(help.lookAgain()),
+                help.lookAgain(),
+                "/classes/" + classBook.row().id() + "/targets/help#help-" + help.id());
     }
 
     private static void addComing(List<ToDo> all, ClassBook classBook) {

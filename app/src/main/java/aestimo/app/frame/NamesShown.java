@@ -34,6 +34,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/run/**",
                     "/classes/*/standing/*/parent",
                     "/classes/*/standing/evening",
+                    "/classes/*/targets/help/**",
                     "/classes/roster/**",
                     "/classes/bring-in")
             .map(PathPatternParser.defaultInstance::parse)

@@ -4,6 +4,7 @@ package aestimo.app.frame;
 enum Workspace {
     MARKS("Marks", "marks"),
     STANDING("Standing", "standing"),
+    TARGETS("Targets", "targets"),
     GROUNDWORK("Groundwork", "groundwork");
 
     private final String words;

@@ -36,6 +36,10 @@ interface StudentMapper {
             @Param("classId") long classId,
             @Param("enrolmentId") long enrolmentId);
 
+    record NoteRow(long enrolmentId, String note) {}
+
+    List<NoteRow> findSupportNotes(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     List<SetRow> findSets(@Param("teacher") TeacherId teacher, @Param("enrolmentId") long enrolmentId);
 
     /** Titles of the other classes a student is in. */
@@ -54,6 +58,11 @@ interface StudentMapper {
             @Param("studentId") long studentId,
             @Param("preferred") String preferred,
             @Param("email") String email);
+
+    /** What starting scores are out of; empty where the teacher has no such class. */
+    Optional<OutOf> findTop(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    void updateTop(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("top") OutOf top);
 
     /** @param score null for none */
     void updateScore(

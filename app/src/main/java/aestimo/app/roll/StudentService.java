@@ -2,18 +2,20 @@ package aestimo.app.roll;
 
 import aestimo.app.changes.ChangeService;
 import aestimo.app.roll.StudentMapper.CardRow;
+import aestimo.app.roll.StudentMapper.NoteRow;
 import aestimo.app.roll.StudentMapper.SetRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.value.Mark;
-import aestimo.core.value.OutOf;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -26,11 +28,13 @@ public class StudentService {
 
     private final StudentMapper mapper;
     private final ChangeService changes;
+    private final StartingScoreService scores;
     private final Clock clock;
 
-    StudentService(StudentMapper mapper, ChangeService changes, Clock clock) {
+    StudentService(StudentMapper mapper, ChangeService changes, StartingScoreService scores, Clock clock) {
         this.mapper = mapper;
         this.changes = changes;
+        this.scores = scores;
         this.clock = clock;
     }
 
@@ -75,6 +79,13 @@ public class StudentService {
                 mapper.findOtherClasses(teacher, row.studentId(), classId));
     }
 
+    /** What has to be borne in mind of each student of a class, by enrolment; those without a note are left out. */
+    @Transactional(readOnly = true)
+    public Map<Long, String> supportNotes(TeacherId teacher, long classId) {
+        return mapper.findSupportNotes(teacher, classId).stream()
+                .collect(Collectors.toMap(NoteRow::enrolmentId, NoteRow::note));
+    }
+
     private CardRow row(TeacherId teacher, long classId, long enrolmentId) {
         return mapper.findCard(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student"));
     }
@@ -111,23 +122,18 @@ public class StudentService {
             problems.add("The last report's words have over " + LONGEST_REPORT + " characters.");
         }
         Optional<LocalDate> birthday = birthday(card, problems);
-        Optional<Mark> score = score(card, before.startingTop(), problems);
+        Optional<Mark> score =
+                StartingScoreService.parse(card.startingScore(), before.startingTop(), "The starting score", problems);
         if (!problems.isEmpty()) {
             throw new FormException(problems);
         }
         mapper.updateCard(teacher, before.studentId(), card, birthday.orElse(null));
-        mapper.updateScore(teacher, classId, enrolmentId, score.orElse(null));
+        scores.keep(teacher, classId, enrolmentId, name(before), score);
         if (photo.length > 0) {
             mapper.updatePhoto(teacher, before.studentId(), Photo.small(photo));
         } else if (withoutPhoto) {
             mapper.updatePhoto(teacher, before.studentId(), null);
         }
-        changes.recordGroundwork(
-                teacher,
-                classId,
-                "starting score of " + name(before),
-                score(before),
-                score.map(Mark::toString).orElse(""));
     }
 
     private static void checkEmail(String email, String what, List<String> problems) {
@@ -149,23 +155,6 @@ public class StudentService {
             // Refused below in the same words as a day to come.
         }
         problems.add("The birthday is “" + card.birthday() + "”. It must be a past day such as 2013-04-30, or empty.");
-        return Optional.empty();
-    }
-
-    private static Optional<Mark> score(StudentCard card, OutOf top, List<String> problems) {
-        if (card.startingScore().isEmpty()) {
-            return Optional.empty();
-        }
-        try {
-            Mark score = Mark.parse(card.startingScore());
-            if (!score.isNegative() && !top.isExceededBy(score)) {
-                return Optional.of(score);
-            }
-        } catch (IllegalArgumentException none) {
-            // Refused below in the same words as one outside the range.
-        }
-        problems.add("The starting score is “" + card.startingScore() + "”. It must be a number from 0 to " + top
-                + ", or empty.");
         return Optional.empty();
     }
 

@@ -1,21 +1,17 @@
 package aestimo.app.standing;
 
+import aestimo.app.frame.Address;
 import aestimo.app.frame.SpanChoice;
 import aestimo.core.book.Book;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Result;
 import aestimo.core.value.Percent;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 
 /**
  * How the standing of a class is looked at, as the address says it. What is not understood is the default.
@@ -79,10 +75,10 @@ record StandingChoice(String query, Order order, String set, Only only, String b
     static StandingChoice read(Map<String, String> parameters, Book book) {
         String band = labelled(book, parameters.getOrDefault("band", ""));
         String set = parameters.getOrDefault("set", "");
-        Only only = choice(Only.class, parameters.get("only"), Only.ALL);
+        Only only = Address.choice(Only.class, parameters.get("only"), Only.ALL);
         return new StandingChoice(
                 SpanChoice.read(parameters, book).query(),
-                choice(Order.class, parameters.get("order"), Order.RESULT),
+                Address.choice(Order.class, parameters.get("order"), Order.RESULT),
                 book.sets().contains(set) ? set : "",
                 only == Only.BAND && band.isEmpty() ? Only.ALL : only,
                 band,
@@ -93,19 +89,12 @@ record StandingChoice(String query, Order order, String set, Only only, String b
         return book.boundaries().labelled(label).map(Band::label).orElse("");
     }
 
-    private static <E extends Enum<E>> E choice(Class<E> type, String text, E otherwise) {
-        return List.of(type.getEnumConstants()).stream()
-                .filter(own -> own.name().equalsIgnoreCase(text == null ? "" : text))
-                .findFirst()
-                .orElse(otherwise);
-    }
-
     /** The address of the same look but for one choice; an empty value takes it out. */
     public String but(String name, String value) {
         Map<String, String> all = new LinkedHashMap<>();
-        all.put("order", order == Order.RESULT ? "" : order.name().toLowerCase(Locale.ROOT));
+        all.put("order", Address.named(order, Order.RESULT));
         all.put("set", set);
-        all.put("only", only == Only.ALL ? "" : only.name().toLowerCase(Locale.ROOT));
+        all.put("only", Address.named(only, Only.ALL));
         all.put("band", band);
         all.put("boundary", boundary);
         all.put(name, value);
@@ -115,16 +104,11 @@ record StandingChoice(String query, Order order, String set, Only only, String b
         if (name.equals("boundary")) {
             all.put("band", only == Only.BAND ? band : "");
         }
-        return query
-                + all.entrySet().stream()
-                        .filter(own -> !own.getValue().isEmpty())
-                        .map(own ->
-                                "&" + own.getKey() + "=" + URLEncoder.encode(own.getValue(), StandardCharsets.UTF_8))
-                        .collect(Collectors.joining());
+        return Address.with(query, all);
     }
 
     public String butOrder(Order other) {
-        return but("order", other == Order.RESULT ? "" : other.name().toLowerCase(Locale.ROOT));
+        return but("order", Address.named(other, Order.RESULT));
     }
 
     /** The rows chosen, in order: those without the figure come last, those who left after all others. */

@@ -11,6 +11,8 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.roll.StudentService;
+import aestimo.app.targets.StudentTargets;
+import aestimo.app.targets.TargetService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
@@ -41,6 +43,7 @@ class StudentPageController {
     private final StudentService students;
     private final ChangeService changes;
     private final EveningService evenings;
+    private final TargetService targets;
 
     StudentPageController(
             BookService books,
@@ -48,13 +51,15 @@ class StudentPageController {
             RemarkService remarks,
             StudentService students,
             ChangeService changes,
-            EveningService evenings) {
+            EveningService evenings,
+            TargetService targets) {
         this.books = books;
         this.frames = frames;
         this.remarks = remarks;
         this.students = students;
         this.changes = changes;
         this.evenings = evenings;
+        this.targets = targets;
     }
 
     /** One recorded alteration of the student's entries. */
@@ -90,6 +95,8 @@ class StudentPageController {
                 HiddenNames.areHidden()
                         ? Optional.empty()
                         : Optional.of(students.student(teacher.id(), classId, enrolmentId)));
+        model.addAttribute("targets", StudentTargets.of(standing.counting(), student, parameters.containsKey("stage")));
+        model.addAttribute("stageName", targets.stageName(teacher.id(), classId));
         ChangeFilter own = new ChangeFilter(0, enrolmentId, 0, "", null, null, true);
         model.addAttribute(
                 "changes",

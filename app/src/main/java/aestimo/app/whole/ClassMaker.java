@@ -16,7 +16,9 @@ import aestimo.app.marks.AssessmentForm.PartLine;
 import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.BulkEntryService;
 import aestimo.app.roll.MemberService;
+import aestimo.app.roll.StartingScoreService;
 import aestimo.app.store.TeacherId;
+import aestimo.app.targets.TargetService;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
@@ -35,6 +37,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Makes a class from a markbook: its groundwork, its students, and all that was entered. */
@@ -50,7 +53,8 @@ class ClassMaker {
     private final MemberService members;
     private final BookService books;
     private final BulkEntryService entries;
-    private final WholeMapper mapper;
+    private final StartingScoreService scores;
+    private final TargetService targets;
 
     ClassMaker(
             GroundworkService groundwork,
@@ -60,7 +64,8 @@ class ClassMaker {
             MemberService members,
             BookService books,
             BulkEntryService entries,
-            WholeMapper mapper) {
+            StartingScoreService scores,
+            TargetService targets) {
         this.groundwork = groundwork;
         this.boundaries = boundaries;
         this.categories = categories;
@@ -68,7 +73,8 @@ class ClassMaker {
         this.members = members;
         this.books = books;
         this.entries = entries;
-        this.mapper = mapper;
+        this.scores = scores;
+        this.targets = targets;
     }
 
     /**
@@ -239,22 +245,18 @@ class ClassMaker {
 
     private void writeTargets(
             TeacherId teacher, long classId, Book book, Map<StudentId, Long> students, Map<TermId, Long> terms) {
-        book.startingScores().ifPresent(scores -> {
-            mapper.updateTop(teacher, classId, scores.top());
-            scores.scores()
-                    .forEach((student, score) -> mapper.updateScore(teacher, classId, students.get(student), score));
+        book.startingScores().ifPresent(own -> {
+            scores.keepTop(teacher, classId, own.top());
+            own.scores()
+                    .forEach((student, score) -> scores.keep(
+                            teacher, classId, students.get(student), name(book, student), Optional.of(score)));
         });
         for (Target target : book.targets()) {
-            long enrolment = students.get(target.student());
-            mapper.insertTarget(
-                    teacher,
-                    classId,
-                    enrolment,
-                    target.start().orElse(""),
-                    target.end().orElse(""));
-            target.terms()
-                    .forEach((term, band) ->
-                            mapper.insertTermTarget(teacher, classId, enrolment, terms.get(term), band));
+            targets.write(teacher, classId, students.get(target.student()), target, terms);
         }
+    }
+
+    private static String name(Book book, StudentId student) {
+        return book.students().get(book.placeOf(student).orElseThrow()).listName();
     }
 }

@@ -1,0 +1,384 @@
+package aestimo.app.targets;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.roll.StartingScoreService;
+import aestimo.app.store.TeacherId;
+import aestimo.app.targets.TargetMapper.EarlierRow;
+import aestimo.app.targets.TargetMapper.StepRow;
+import aestimo.app.targets.TargetMapper.TargetRow;
+import aestimo.app.targets.TargetMapper.TermRow;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Book;
+import aestimo.core.book.Student;
+import aestimo.core.book.Target;
+import aestimo.core.book.TermId;
+import aestimo.core.boundary.Band;
+import aestimo.core.boundary.Boundaries;
+import aestimo.core.targets.ScoreTable;
+import aestimo.core.value.Mark;
+import aestimo.core.value.OutOf;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Keeps the targets of a class, with what each was before it was changed and why. */
+@Service
+public class TargetService {
+    static final int LONGEST_REASON = 300;
+    static final int LONGEST_STAGE = 60;
+    static final String STAGE = "earlier stage";
+
+    private final TargetMapper mapper;
+    private final BookService books;
+    private final ChangeService changes;
+    private final StartingScoreService scores;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    TargetService(
+            TargetMapper mapper,
+            BookService books,
+            ChangeService changes,
+            StartingScoreService scores,
+            JsonMapper json,
+            Clock clock) {
+        this.mapper = mapper;
+        this.books = books;
+        this.changes = changes;
+        this.scores = scores;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /**
+     * A target as it stood before a change.
+     *
+     * @param until the last day on which it stood
+     * @param reason why it was changed then
+     */
+    public record Stood(LocalDate until, TargetBands bands, String reason) {}
+
+    /** The targets of a class by enrolment, bands the class no longer has included; students without one are left out. */
+    @Transactional(readOnly = true)
+    public Map<Long, TargetBands> ofClass(TeacherId teacher, long classId) {
+        Map<Long, SortedMap<Long, String>> terms = new LinkedHashMap<>();
+        mapper.findTermBands(teacher, classId)
+                .forEach(row -> terms.computeIfAbsent(row.enrolmentId(), none -> new TreeMap<>())
+                        .put(row.termId(), row.band()));
+        return mapper.findTargets(teacher, classId).stream()
+                .collect(Collectors.toMap(
+                        TargetRow::enrolmentId,
+                        row -> new TargetBands(
+                                row.startBand(),
+                                row.endBand(),
+                                row.stageBand(),
+                                terms.getOrDefault(row.enrolmentId(), new TreeMap<>())),
+                        (one, other) -> one,
+                        LinkedHashMap::new));
+    }
+
+    /** What a student's target was before, the latest change first. */
+    @Transactional(readOnly = true)
+    public List<Stood> earlier(TeacherId teacher, long classId, long enrolmentId) {
+        List<Stood> stood = new ArrayList<>();
+        mapper.findEarlier(teacher, classId).stream()
+                .filter(row -> row.enrolmentId() == enrolmentId)
+                .forEach(row -> stood.add(
+                        0,
+                        new Stood(
+                                row.untilDay(),
+                                new TargetBands(row.startBand(), row.endBand(), "", ofTerms(row.termBands())),
+                                row.reason())));
+        return stood;
+    }
+
+    private SortedMap<Long, String> ofTerms(String termBands) {
+        return json.readValue(termBands, new TypeReference<TreeMap<Long, String>>() {});
+    }
+
+    /** What the earlier stage is called, such as “end of Year 8”; “earlier stage” where it has no name. */
+    @Transactional(readOnly = true)
+    public String stageName(TeacherId teacher, long classId) {
+        return Optional.ofNullable(mapper.findStageName(teacher, classId))
+                .filter(name -> !name.isEmpty())
+                .orElse(STAGE);
+    }
+
+    /** The class's table from score to band; empty where the teacher has made none. */
+    @Transactional(readOnly = true)
+    public ScoreTable scoreTable(TeacherId teacher, long classId) {
+        return ScoreTable.of(mapper.findSteps(teacher, classId).stream()
+                .map(row -> new ScoreTable.Step(row.fromScore(), row.band()))
+                .toList());
+    }
+
+    /**
+     * Keeps the table from score to band.
+     *
+     * @param lines scores and labels as typed; lines with both empty are left out
+     * @throws FormException naming every line that will not do
+     */
+    @Transactional
+    public void keepScoreTable(TeacherId teacher, long classId, List<List<String>> lines) {
+        Boundaries bands = lock(teacher, classId).book().boundaries();
+        OutOf top = scores.top(teacher, classId);
+        List<String> problems = new ArrayList<>();
+        List<ScoreTable.Step> steps = new ArrayList<>();
+        for (List<String> line : lines) {
+            String label = line.get(1);
+            if (line.get(0).isEmpty()) {
+                continue;
+            }
+            Optional<Mark> from = StartingScoreService.parse(line.get(0), top, "A score of the table", problems);
+            Optional<Band> band = labelled(bands, label);
+            if (band.isEmpty()) {
+                problems.add(noBand("From score " + line.get(0), label, bands));
+            } else if (from.isPresent()) {
+                steps.add(new ScoreTable.Step(from.get(), band.get().label()));
+            }
+        }
+        problems.addAll(ScoreTable.problems(steps));
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+        mapper.deleteSteps(teacher, classId);
+        steps.forEach(step -> mapper.insertStep(teacher, classId, new StepRow(step.from(), step.label())));
+    }
+
+    /** The band with a label as typed: in the very letters, else in the same but for capitals where only one fits. */
+    public static Optional<Band> labelled(Boundaries bands, String label) {
+        return bands.labelled(label).or(() -> {
+            List<Band> alike = bands.bands().stream()
+                    .filter(band -> band.label().equalsIgnoreCase(label))
+                    .toList();
+            return alike.size() == 1 ? Optional.of(alike.get(0)) : Optional.empty();
+        });
+    }
+
+    static String noBand(String whose, String label, Boundaries bands) {
+        return whose + ": “" + label + "” is no grade of the class. Its grades are "
+                + bands.bands().stream().map(Band::label).collect(Collectors.joining(", ")) + ".";
+    }
+
+    private ClassBook lock(TeacherId teacher, long classId) {
+        if (mapper.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        return books.open(teacher, classId);
+    }
+
+    /**
+     * Keeps the lines of a form that were changed in it, and the scores beside them.
+     *
+     * @return how many targets were changed
+     * @throws FormException naming everything that will not do, and every target that was changed elsewhere since the form
+     *     was shown; nothing is kept then
+     */
+    @Transactional
+    public int save(TeacherId teacher, long classId, TargetsForm form) {
+        ClassBook classBook = lock(teacher, classId);
+        List<String> problems = new ArrayList<>();
+        checkWords(form, problems);
+        OutOf top = top(form, scores.top(teacher, classId), problems);
+        Map<Long, Optional<Mark>> newScores = new LinkedHashMap<>();
+        Map<Long, TargetBands> changed = new LinkedHashMap<>();
+        Map<Long, TargetBands> standing = ofClass(teacher, classId);
+        for (TargetsForm.Line line : form.lines()) {
+            String name = classBook.student(line.enrolmentId()).listName();
+            newScores.put(
+                    line.enrolmentId(),
+                    StartingScoreService.parse(line.score(), top, name + ": the starting score", problems));
+            TargetBands asked = understood(line.asked(), name, classBook.book().boundaries(), line.was(), problems);
+            TargetBands now = standing.getOrDefault(line.enrolmentId(), TargetBands.NONE);
+            if (!asked.equals(line.was()) && !asked.equals(now)) {
+                if (!now.equals(line.was())) {
+                    problems.add(name + ": the target was changed in another window meanwhile; it is now "
+                            + orNone(now.words(termNames(classBook.book())))
+                            + ". What you typed is still here, not kept.");
+                }
+                changed.put(line.enrolmentId(), asked);
+            }
+        }
+        Map<Long, LocalDate> since = mapper.findTargets(teacher, classId).stream()
+                .collect(Collectors.toMap(TargetRow::enrolmentId, TargetRow::since));
+        boolean changes = changed.entrySet().stream()
+                .anyMatch(own -> isChangeOfAims(standing, own.getKey(), own.getValue(), since));
+        if (form.fromToday() && changes && form.reason().isEmpty()) {
+            problems.add("Say why the targets are changed: the reason is kept with what stood before. "
+                    + "Where what stood was a slip, choose “as if it had always been so”.");
+        }
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+        scores.keepTop(teacher, classId, top);
+        newScores.forEach((enrolment, score) -> scores.keep(
+                teacher, classId, enrolment, classBook.student(enrolment).listName(), score));
+        mapper.updateStageName(teacher, classId, form.stageName());
+        changed.forEach((enrolment, asked) -> {
+            boolean keepsOld = form.fromToday() && isChangeOfAims(standing, enrolment, asked, since);
+            change(teacher, classBook, enrolment, asked, keepsOld, form.reason());
+        });
+        return changed.size();
+    }
+
+    private static String orNone(String words) {
+        return words.isEmpty() ? "none" : words;
+    }
+
+    private static void checkWords(TargetsForm form, List<String> problems) {
+        if (form.reason().length() > LONGEST_REASON) {
+            problems.add("The reason has over " + LONGEST_REASON + " letters.");
+        }
+        if (form.stageName().length() > LONGEST_STAGE) {
+            problems.add("The name of the earlier stage has over " + LONGEST_STAGE + " letters.");
+        }
+    }
+
+    private static OutOf top(TargetsForm form, OutOf before, List<String> problems) {
+        try {
+            return OutOf.parse(form.top().replace(',', '.'));
+        } catch (IllegalArgumentException none) {
+            problems.add("Starting scores are out of “" + form.top() + "”. It must be a number above 0.");
+            return before;
+        }
+    }
+
+    /** What was not touched is taken as it stands, though the class may no longer have such a band. */
+    private static TargetBands understood(
+            TargetBands asked, String name, Boundaries bands, TargetBands was, List<String> problems) {
+        Function<List<String>, String> own = pair -> {
+            if (pair.get(0).isEmpty() || pair.get(0).equals(pair.get(1))) {
+                return pair.get(0);
+            }
+            Optional<Band> band = labelled(bands, pair.get(0));
+            if (band.isEmpty()) {
+                problems.add(noBand(name, pair.get(0), bands));
+            }
+            return band.map(Band::label).orElse("");
+        };
+        SortedMap<Long, String> terms = new TreeMap<>();
+        asked.terms()
+                .forEach((term, label) ->
+                        terms.put(term, own.apply(List.of(label, was.terms().getOrDefault(term, "")))));
+        return new TargetBands(
+                own.apply(List.of(asked.start(), was.start())),
+                own.apply(List.of(asked.end(), was.end())),
+                own.apply(List.of(asked.stage(), was.stage())),
+                terms);
+    }
+
+    /** Whether another target stood before today, which results of its time are held against. */
+    private boolean isChangeOfAims(
+            Map<Long, TargetBands> standing, long enrolment, TargetBands asked, Map<Long, LocalDate> since) {
+        TargetBands before = standing.getOrDefault(enrolment, TargetBands.NONE);
+        return before.saysSomething()
+                && !before.hasAimsOf(asked)
+                && since.get(enrolment).isBefore(LocalDate.now(clock));
+    }
+
+    static Map<Long, String> termNames(Book book) {
+        return book.terms().stream()
+                .collect(Collectors.toMap(term -> Long.parseLong(term.id().text()), term -> term.name()));
+    }
+
+    /** Puts one target in place of what stands; what stood is kept where {@code keepsOld} says so. */
+    private void change(
+            TeacherId teacher,
+            ClassBook classBook,
+            long enrolment,
+            TargetBands asked,
+            boolean keepsOld,
+            String reason) {
+        long classId = classBook.row().id();
+        Student student = classBook.student(enrolment);
+        TargetBands before = ofClass(teacher, classId).getOrDefault(enrolment, TargetBands.NONE);
+        LocalDate today = LocalDate.now(clock);
+        LocalDate since = keepsOld ? today : since(teacher, classId, enrolment).orElse(today);
+        write(teacher, classId, enrolment, asked, since);
+        if (keepsOld) {
+            mapper.writeEarlier(teacher, classId, earlierRow(enrolment, today.minusDays(1), before, reason));
+        }
+        Map<Long, String> names = termNames(classBook.book());
+        changes.recordGroundwork(
+                teacher,
+                classId,
+                "target of " + student.listName(),
+                before.words(names),
+                asked.words(names) + (reason.isEmpty() ? "" : " (" + reason + ")"));
+    }
+
+    private Optional<LocalDate> since(TeacherId teacher, long classId, long enrolment) {
+        return mapper.findTargets(teacher, classId).stream()
+                .filter(row -> row.enrolmentId() == enrolment)
+                .map(TargetRow::since)
+                .findFirst();
+    }
+
+    private void write(TeacherId teacher, long classId, long enrolment, TargetBands bands, LocalDate since) {
+        mapper.writeTarget(
+                teacher, classId, new TargetRow(enrolment, bands.start(), bands.end(), bands.stage(), since));
+        mapper.deleteTermBands(teacher, enrolment);
+        bands.terms()
+                .forEach((term, label) -> mapper.insertTermBand(teacher, classId, new TermRow(enrolment, term, label)));
+    }
+
+    private EarlierRow earlierRow(long enrolment, LocalDate until, TargetBands stood, String reason) {
+        return new EarlierRow(
+                enrolment, until, stood.start(), stood.end(), json.writeValueAsString(stood.terms()), reason);
+    }
+
+    /**
+     * Puts a target in place of what stands without keeping what stood, as if it had always been so. For what comes in with
+     * a file, and is taken back with it.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void put(TeacherId teacher, ClassBook classBook, long enrolment, TargetBands bands) {
+        change(teacher, classBook, enrolment, bands, false, "");
+    }
+
+    /**
+     * Writes the target of a class that is being made, with what it was before.
+     *
+     * @param terms ids of the class's terms by those of the target
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void write(TeacherId teacher, long classId, long enrolment, Target target, Map<TermId, Long> terms) {
+        TargetBands now = bands(target.start(), target.end(), target.stage(), target.terms(), terms);
+        LocalDate since = target.earlier().stream()
+                .reduce((one, later) -> later)
+                .map(last -> last.until().plusDays(1))
+                .orElse(LocalDate.now(clock));
+        write(teacher, classId, enrolment, now, since);
+        for (Target.Earlier stood : target.earlier()) {
+            TargetBands then = bands(stood.start(), stood.end(), Optional.empty(), stood.terms(), terms);
+            mapper.writeEarlier(teacher, classId, earlierRow(enrolment, stood.until(), then, ""));
+        }
+    }
+
+    private static TargetBands bands(
+            Optional<String> start,
+            Optional<String> end,
+            Optional<String> stage,
+            Map<TermId, String> ofTerms,
+            Map<TermId, Long> terms) {
+        SortedMap<Long, String> own = new TreeMap<>();
+        ofTerms.forEach((term, label) -> own.put(terms.get(term), label));
+        return new TargetBands(start.orElse(""), end.orElse(""), stage.orElse(""), own);
+    }
+}

@@ -1,0 +1,156 @@
+package aestimo.app.targets;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.book.ClassRow;
+import aestimo.app.book.HiddenNames;
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.picture.AimBars;
+import aestimo.app.picture.AimPicture;
+import aestimo.app.roll.StudentService;
+import aestimo.app.web.FormFields;
+import aestimo.core.book.Student;
+import aestimo.core.counting.Counting;
+import aestimo.core.targets.Attainments;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** A class against its targets, against its starting points, and beside the teacher's other classes. */
+@Controller
+@RequestMapping("/classes/{classId}/targets")
+class TargetsController {
+    private static final int MOST_IN_MARGIN = 8;
+
+    private final BookService books;
+    private final FrameService frames;
+    private final TargetService targets;
+    private final HelpService helps;
+    private final StudentService students;
+
+    TargetsController(
+            BookService books, FrameService frames, TargetService targets, HelpService helps, StudentService students) {
+        this.books = books;
+        this.frames = frames;
+        this.targets = targets;
+        this.helps = helps;
+        this.students = students;
+    }
+
+    /** A class beside others. */
+    record ClassBars(ClassRow row, String href, AimBars bars) {}
+
+    /** What a target was before, in words. */
+    record StoodLine(String until, String words, String reason) {}
+
+    @GetMapping
+    String show(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        TargetsChoice choice = TargetsChoice.read(parameters, classBook.book());
+        Set<Long> helped = helps.helped(teacher.id(), classId);
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "targets"));
+        model.addAttribute("choice", choice);
+        model.addAttribute("compares", TargetsChoice.Compare.values());
+        model.addAttribute("onlies", TargetsChoice.Only.values());
+        model.addAttribute("orders", TargetsChoice.Order.values());
+        model.addAttribute("ases", TargetsChoice.As.values());
+        model.addAttribute("setNames", classBook.book().sets());
+        model.addAttribute("bands", !classBook.book().boundaries().isEmpty());
+        Map<Long, String> support = HiddenNames.areHidden() ? Map.of() : students.supportNotes(teacher.id(), classId);
+        StartView start = StartView.of(
+                classBook, SpanChoice.read(parameters, classBook.book()).span(), choice, support, helped);
+        model.addAttribute("start", start);
+        model.addAttribute("down", start.down().stream().limit(MOST_IN_MARGIN).toList());
+        switch (choice.compare()) {
+            case TERMS -> model.addAttribute("view", TargetsView.of(classBook, choice, helped, AimPicture.Size.SMALL));
+            case CLASSES -> model.addAttribute("classes", besideOthers(teacher, classBook, choice));
+            case START -> {
+                // The scatter and its list are in the model for the margin already.
+            }
+        }
+        long student = FormFields.toNumber(choice.student());
+        if (student != 0) {
+            addStudent(teacher, classBook, student, parameters, model);
+        }
+        return "targets/targets";
+    }
+
+    private List<ClassBars> besideOthers(SignedInTeacher teacher, ClassBook own, TargetsChoice choice) {
+        return books.classes(teacher.id()).stream()
+                .filter(row -> row.yearId() == own.row().yearId() && row.takesResults())
+                .map(row -> new ClassBars(
+                        row,
+                        "/classes/" + row.id() + "/targets?" + choice.query(),
+                        AimBars.of(
+                                Attainments.of(Counting.of(
+                                        row.id() == own.row().id()
+                                                ? own.book()
+                                                : books.open(teacher.id(), row.id())
+                                                        .book())),
+                                student -> true)))
+                .toList();
+    }
+
+    /** One student's targets, for the margin. */
+    @GetMapping("/{enrolmentId}")
+    String student(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long enrolmentId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        model.addAttribute("choice", TargetsChoice.read(parameters, classBook.book()));
+        addStudent(teacher, classBook, enrolmentId, parameters, model);
+        return "targets/margin :: student";
+    }
+
+    private void addStudent(
+            SignedInTeacher teacher,
+            ClassBook classBook,
+            long enrolmentId,
+            Map<String, String> parameters,
+            Model model) {
+        long classId = classBook.row().id();
+        Student student = classBook.student(enrolmentId);
+        Map<Long, String> terms = TargetService.termNames(classBook.book());
+        boolean hidden = HiddenNames.areHidden();
+        model.addAttribute("base", "/classes/" + classId);
+        model.addAttribute("student", student);
+        model.addAttribute(
+                "own", StudentTargets.of(Counting.of(classBook.book()), student, parameters.containsKey("stage")));
+        model.addAttribute("stageName", targets.stageName(teacher.id(), classId));
+        model.addAttribute(
+                "stood",
+                targets.earlier(teacher.id(), classId, enrolmentId).stream()
+                        .map(stood -> new StoodLine(
+                                Days.brief(stood.until()), stood.bands().words(terms), hidden ? "" : stood.reason()))
+                        .toList());
+        Optional<HelpView> help = HelpView.of(
+                        classBook,
+                        helps.ofClass(teacher.id(), classId).stream()
+                                .filter(own -> own.enrolmentId() == enrolmentId
+                                        && own.ended().isEmpty())
+                                .toList())
+                .stream()
+                .findFirst();
+        model.addAttribute("help", help);
+        model.addAttribute("hidden", hidden);
+        model.addAttribute("inFourWeeks", classBook.book().today().plusWeeks(4));
+    }
+}
