@@ -25,7 +25,7 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
     private static final int DAYS_AHEAD = 7;
 
     /**
-     * Of all classes: marking first, then the rest, the oldest first.
+     * Of all classes: marking first, then whom to help, then the rest, the oldest first.
      *
      * @param helps those to be looked at again
      */
@@ -38,8 +38,9 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
                     .filter(help -> help.classId() == classBook.row().id())
                     .forEach(help -> all.add(lookAgain(classBook, help)));
         });
-        all.sort(
-                Comparator.comparing((ToDo todo) -> !todo.todo().equals("Mark")).thenComparing(ToDo::on));
+        all.sort(Comparator.comparing((ToDo todo) -> !todo.todo().equals("Mark"))
+                .thenComparing(todo -> !todo.todo().equals("Help"))
+                .thenComparing(ToDo::on));
         return all;
     }
 
@@ -132,9 +133,9 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
     private static ToDo lookAgain(ClassBook classBook, HelpService.Help help) {
         return new ToDo(
                 classBook.row(),
-                "Look again",
+                "Help",
                 classBook.student(help.enrolmentId()).listName(),
-                HiddenNames.areHidden() ? "" : help.doing(),
+                "look again" + (HiddenNames.areHidden() ? "" : ": " + help.doing()),
                 Days.brief(help.lookAgain()),
                 help.lookAgain(),
                 "/classes/" + classBook.row().id() + "/targets/help#help-" + help.id());

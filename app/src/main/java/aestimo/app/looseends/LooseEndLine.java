@@ -94,12 +94,7 @@ public record LooseEndLine(
                         "marks?new");
             case NO_TARGET ->
                 elsewhere(
-                        classBook,
-                        end,
-                        "Set",
-                        end.student().orElseThrow().listName(),
-                        "no target yet",
-                        "groundwork/students");
+                        classBook, end, "Set", end.student().orElseThrow().listName(), "no target yet", "targets/set");
             case RETIRED_CATEGORY ->
                 ofColumn(
                         classBook,

@@ -83,7 +83,7 @@ class TargetsTakeAwayController {
         TargetsChoice choice = TargetsChoice.read(parameters, classBook.book());
         model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "targets/meeting"));
         model.addAttribute("choice", choice);
-        model.addAttribute("meeting", MeetingView.of(classBook, choice, helps.helped(teacher.id(), classId)));
+        model.addAttribute("meeting", MeetingView.of(classBook, choice, helps.helped(teacher.id(), classId), false));
         return "targets/meeting";
     }
 
@@ -97,7 +97,7 @@ class TargetsTakeAwayController {
         ClassBook classBook = books.open(teacher.id(), classId);
         TargetsChoice choice = TargetsChoice.read(parameters, classBook.book());
         Map<String, Object> model = new HashMap<>();
-        model.put("meeting", MeetingView.of(classBook, choice, helps.helped(teacher.id(), classId)));
+        model.put("meeting", MeetingView.of(classBook, choice, helps.helped(teacher.id(), classId), true));
         String span = "targets, " + classBook.row().yearName()
                 + (choice.set().isEmpty() ? "" : ", " + choice.set())
                 + (choice.only() == TargetsChoice.Only.ALL
