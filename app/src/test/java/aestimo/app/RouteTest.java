@@ -9,6 +9,7 @@ import aestimo.app.bringin.BringInService;
 import aestimo.app.groundwork.TryOutService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
+import aestimo.app.targets.HelpService;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -73,6 +74,7 @@ class RouteTest {
         return Map.of(
                 "tryOutId", Long.toString(tryOut(app)),
                 "listId", Long.toString(list(app)),
+                "helpId", help(app),
                 "classId", Long.toString(classBook.row().id()),
                 "yearId", Long.toString(classBook.row().yearId()),
                 "assessmentId", otherIdsFrom.book().assessments().get(0).id().text(),
@@ -91,6 +93,15 @@ class RouteTest {
             tryOuts.keep(marin, classId, "Of another", TryOutService.of(classBook));
             return tryOuts.kept(marin, classId).get(0).id();
         });
+    }
+
+    /** One of those the demo has. */
+    private static String help(RunningApp app) {
+        TeacherId marin = teacher(app, "marin");
+        return ActingTeacher.as(
+                marin,
+                () -> Long.toString(
+                        app.bean(HelpService.class).due(marin).get(0).id()));
     }
 
     /** One of marin's, who keeps it through the page. */

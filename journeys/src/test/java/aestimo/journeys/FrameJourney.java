@@ -15,6 +15,47 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** The frame with the demo data: span, sizes, every page against the accessibility rules. */
 class FrameJourney {
+    /** Every page of the application, for what holds of all of them. */
+    private static final List<String> PAGES = List.of(
+            "/",
+            "/classes/1/marks",
+            "/classes/1/groundwork/students",
+            "/classes/1/groundwork/weights",
+            "/classes/1/groundwork/assessments",
+            "/classes/1/groundwork/rules",
+            "/classes/1/groundwork/class",
+            "/classes/1/marks/bring-in",
+            "/years/1/copy",
+            "/loose-ends",
+            "/to-chase",
+            "/classes/1/standing",
+            "/classes/1/standing/5",
+            "/classes/1/standing/5/parent",
+            "/classes/1/standing/sheets",
+            "/classes/1/standing/spread",
+            "/classes/1/standing/try",
+            "/classes/1/standing/evening",
+            "/across",
+            "/classes/1/run",
+            "/classes/1/notes",
+            "/classes/1/changes",
+            "/years/1",
+            "/account",
+            "/years",
+            "/years/new",
+            "/classes/new",
+            "/classes/1/marks?student=4&assessment=15",
+            "/classes/1/marks?new",
+            "/classes/1/nothing-here",
+            "/classes/1/targets",
+            "/classes/1/targets?as=table",
+            "/classes/1/targets?compare=start",
+            "/classes/1/targets?compare=classes",
+            "/classes/1/targets?student=4",
+            "/classes/1/targets/set",
+            "/classes/1/targets/help",
+            "/classes/1/targets/meeting");
+
     private static final Server SERVER = Server.withDemo();
     private static final String PASSWORD = "tidewater-lane";
 
@@ -93,31 +134,7 @@ class FrameJourney {
     @CsvSource({"1280, 800", "1440, 900", "1024, 768", "390, 844"})
     void nothingRunsOverTheEdgeAtAnySize(int width, int height) {
         try (Visit visit = visit(width, height)) {
-            for (String path : List.of(
-                    "/",
-                    "/classes/1/marks",
-                    "/classes/1/groundwork/students",
-                    "/classes/1/groundwork/weights",
-                    "/classes/1/groundwork/assessments",
-                    "/classes/1/groundwork/rules",
-                    "/classes/1/groundwork/class",
-                    "/classes/1/marks/bring-in",
-                    "/years/1/copy",
-                    "/loose-ends",
-                    "/to-chase",
-                    "/classes/1/standing",
-                    "/classes/1/standing/5",
-                    "/classes/1/standing/5/parent",
-                    "/classes/1/standing/sheets",
-                    "/classes/1/standing/spread",
-                    "/classes/1/standing/try",
-                    "/classes/1/standing/evening",
-                    "/across",
-                    "/classes/1/run",
-                    "/classes/1/notes",
-                    "/classes/1/changes",
-                    "/years/1",
-                    "/account")) {
+            for (String path : PAGES) {
                 visit.page().navigate(path);
                 assertThat((Integer) visit.page().evaluate("document.documentElement.scrollWidth"))
                         .as(path)
@@ -180,39 +197,7 @@ class FrameJourney {
             page.check("[name=theme][value=" + theme + "]");
             page.click("text=Keep");
             assertThat(page.locator(".notice")).hasText("Kept.");
-            for (String path : List.of(
-                    "/",
-                    "/years",
-                    "/years/1",
-                    "/years/new",
-                    "/classes/new",
-                    "/account",
-                    "/loose-ends",
-                    "/loose-ends",
-                    "/to-chase",
-                    "/classes/1/standing",
-                    "/classes/1/standing/5",
-                    "/classes/1/standing/5/parent",
-                    "/classes/1/standing/sheets",
-                    "/classes/1/standing/spread",
-                    "/classes/1/standing/try",
-                    "/classes/1/standing/evening",
-                    "/across",
-                    "/classes/1/run",
-                    "/classes/1/notes",
-                    "/classes/1/changes",
-                    "/classes/1/marks",
-                    "/classes/1/marks?student=4&assessment=15",
-                    "/classes/1/marks?new",
-                    "/classes/1/groundwork/class",
-                    "/classes/1/groundwork/students",
-                    "/classes/1/groundwork/weights",
-                    "/classes/1/groundwork/assessments",
-                    "/classes/1/groundwork/rules",
-                    "/classes/1/groundwork/class",
-                    "/classes/1/marks/bring-in",
-                    "/years/1/copy",
-                    "/classes/1/nothing-here")) {
+            for (String path : PAGES) {
                 page.navigate(path);
                 visit.checkAccessibility();
             }

@@ -13,6 +13,7 @@ import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -171,16 +172,24 @@ class BringInController {
     }
 
     private static String words(BringInPlan plan) {
-        long joined = plan.count(BringInPlan.Fate.ADDED);
-        String students = joined == 1 ? "1 student joined" : joined + " students joined";
-        if (plan.written() == 0) {
-            return students + ".";
+        List<String> words = new ArrayList<>();
+        if (plan.written() > 0) {
+            words.add((plan.written() == 1 ? "1 mark is" : plan.written() + " marks are") + " brought in"
+                    + (plan.doubtful() == 0
+                            ? ""
+                            : plan.doubtful() == 1 ? "; 1 is in doubt" : "; " + plan.doubtful() + " are in doubt"));
         }
-        return (plan.written() == 1 ? "1 mark is" : plan.written() + " marks are") + " brought in"
-                + (joined == 0 ? "" : ", and " + students)
-                + (plan.doubtful() == 0
-                        ? "."
-                        : plan.doubtful() == 1 ? "; 1 is in doubt." : "; " + plan.doubtful() + " are in doubt.");
+        if (plan.targetsWritten() > 0) {
+            words.add(
+                    plan.targetsWritten() == 1
+                            ? "1 target or starting score is brought in"
+                            : plan.targetsWritten() + " targets and starting scores are brought in");
+        }
+        long joined = plan.count(BringInPlan.Fate.ADDED);
+        if (joined > 0) {
+            words.add(joined == 1 ? "1 student joined" : joined + " students joined");
+        }
+        return String.join(". ", words) + ".";
     }
 
     @PostMapping("/{bringInId}/back")
@@ -260,6 +269,7 @@ class BringInController {
                         ColumnRole.SET,
                         ColumnRole.WHEN));
         model.addAttribute("assessments", classBook.book().assessments());
+        model.addAttribute("terms", classBook.book().terms());
         model.addAttribute(
                 "categories",
                 classBook.book().categories().stream()

@@ -80,7 +80,8 @@ public record BringInPlan(
             How how,
             String choice,
             String words,
-            List<Cell> cells) {
+            List<Cell> cells,
+            List<TargetCell> targets) {
         public boolean isTaken() {
             return fate == Fate.MATCHED || fate == Fate.ADDED;
         }
@@ -91,7 +92,10 @@ public record BringInPlan(
                     || fate == Fate.MATCHED && !words.isEmpty()
                     || cells.stream()
                             .anyMatch(cell -> cell.outcome() == Outcome.DOUBT
-                                    || cell.outcome().isOver());
+                                    || cell.outcome().isOver())
+                    || targets.stream()
+                            .anyMatch(cell ->
+                                    !cell.reason().isEmpty() || cell.outcome().isOver());
         }
     }
 
@@ -139,6 +143,42 @@ public record BringInPlan(
         }
     }
 
+    /**
+     * One cell of a column of targets or starting scores.
+     *
+     * @param column the column's place
+     * @param becomes as understood; empty text for nothing
+     * @param standing what stands there now; empty text for nothing
+     * @param reason why it is left out; empty text where it is not
+     */
+    public record TargetCell(int column, String becomes, String standing, Outcome outcome, String reason) {
+        /** Such as “5 → 6”. */
+        public String shown() {
+            return switch (outcome) {
+                case NOTHING -> "";
+                case REPLACES -> standing + " → " + becomes;
+                case KEPT -> standing + " stays, not " + becomes;
+                default -> becomes;
+            };
+        }
+    }
+
+    /** The columns with targets or starting scores, in their order. */
+    public List<Column> targets() {
+        return columns.stream()
+                .filter(column -> column.choice().role().isTarget())
+                .toList();
+    }
+
+    /** How many targets and starting scores would be written. */
+    public long targetsWritten() {
+        return lines.stream()
+                .filter(Line::isTaken)
+                .flatMap(line -> line.targets().stream())
+                .filter(cell -> cell.outcome().isWritten())
+                .count();
+    }
+
     /** The columns with marks, in their order. */
     public List<Column> marks() {
         return columns.stream()
@@ -165,13 +205,20 @@ public record BringInPlan(
     /** Whether something else stands already where the column has an entry. */
     public boolean hasStanding(Column column) {
         return lines.stream()
-                .flatMap(line -> line.cells().stream())
-                .anyMatch(cell -> cell.column() == column.found().place()
-                        && cell.outcome().isOver());
+                        .flatMap(line -> line.cells().stream())
+                        .anyMatch(cell -> cell.column() == column.found().place()
+                                && cell.outcome().isOver())
+                || lines.stream()
+                        .flatMap(line -> line.targets().stream())
+                        .anyMatch(cell -> cell.column() == column.found().place()
+                                && cell.outcome().isOver());
     }
 
     /** Whether the teacher has something to say about the column besides what it holds. */
     public boolean hasMore(Column column) {
+        if (column.choice().role().isTarget()) {
+            return hasStanding(column);
+        }
         return column.choice().role() == ColumnRole.MARKS
                 && (column.choice().isNew()
                         || column.choice().asPart()
@@ -217,7 +264,7 @@ public record BringInPlan(
 
     /** Whether there is anything to bring in. */
     public boolean bringsAnything() {
-        return written() > 0 || count(Fate.ADDED) > 0;
+        return written() > 0 || targetsWritten() > 0 || count(Fate.ADDED) > 0;
     }
 
     public List<String> problems() {

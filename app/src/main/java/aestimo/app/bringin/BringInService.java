@@ -43,6 +43,7 @@ public class BringInService {
     private final AssessmentService assessments;
     private final BulkEntryService entries;
     private final JoiningStudents joining;
+    private final BroughtTargets targets;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -52,6 +53,7 @@ public class BringInService {
             AssessmentService assessments,
             BulkEntryService entries,
             JoiningStudents joining,
+            BroughtTargets targets,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
@@ -59,12 +61,21 @@ public class BringInService {
         this.assessments = assessments;
         this.entries = entries;
         this.joining = joining;
+        this.targets = targets;
         this.json = json;
         this.clock = clock;
     }
 
-    /** What a bring-in made besides entries. */
-    record Made(List<Long> assessments, List<Long> enrolments) {}
+    /**
+     * What a bring-in made besides entries.
+     *
+     * @param targets what became of targets and scores; empty in those of before there were any
+     */
+    record Made(List<Long> assessments, List<Long> enrolments, List<BroughtTargets.Written> targets) {
+        Made {
+            targets = targets == null ? List.of() : targets;
+        }
+    }
 
     /** A bring-in with what it would do, or did. */
     public record View(long id, String source, String state, BringInPlan plan, Choices choices, boolean remembered) {}
@@ -129,7 +140,8 @@ public class BringInService {
                     own.outOf().isEmpty() ? last.outOf() : own.outOf(),
                     last.dash(),
                     last.empty(),
-                    last.over()));
+                    last.over(),
+                    own.termId()));
         }
         return new Choices(columns, suggested.students(), false);
     }
@@ -166,7 +178,7 @@ public class BringInService {
                 row.id(),
                 row.source(),
                 row.state(),
-                Planner.plan(classBook, sheet, choices, known),
+                Planner.plan(classBook, sheet, choices, known, targets.standing(teacher, classBook)),
                 choices,
                 remembered);
     }
@@ -237,7 +249,10 @@ public class BringInService {
                 bringInId,
                 "OPEN",
                 "DONE",
-                json.writeValueAsString(new Made(made, List.copyOf(added.values()))),
+                json.writeValueAsString(new Made(
+                        made,
+                        List.copyOf(added.values()),
+                        targets.write(teacher, classId, plan, added, view.source()))),
                 OffsetDateTime.now(clock));
         mapper.saveLayout(
                 teacher,

@@ -19,6 +19,7 @@ public record Choices(List<Column> columns, Map<Integer, String> students, boole
     public static final String ADD = "add";
     private static final String NEW = "new";
     private static final String PART = "part";
+    private static final String TERM = "term";
 
     /**
      * One column.
@@ -33,7 +34,8 @@ public record Choices(List<Column> columns, Map<Integer, String> students, boole
      * @param outOf of the new assessment, as typed
      * @param dash what a dash means: {@code blank}, {@code n} (not handed in) or {@code a} (absent)
      * @param empty what an empty cell means, likewise
-     * @param over whether a mark that stands already is replaced
+     * @param over whether what stands already is replaced
+     * @param termId whose target it holds; empty where it holds none of a term
      */
     public record Column(
             ColumnRole role,
@@ -46,7 +48,13 @@ public record Choices(List<Column> columns, Map<Integer, String> students, boole
             String outOf,
             String dash,
             String empty,
-            boolean over) {
+            boolean over,
+            String termId) {
+        /** Those kept from before columns could hold targets have no term. */
+        public Column {
+            termId = termId == null ? "" : termId;
+        }
+
         /** Whether an assessment of its own is made for it. */
         public boolean isNew() {
             return role == ColumnRole.MARKS && assessmentId == 0 && !asPart;
@@ -54,6 +62,9 @@ public record Choices(List<Column> columns, Map<Integer, String> students, boole
 
         /** As the page's list of choices names it. */
         public String value() {
+            if (role == ColumnRole.TERM) {
+                return TERM + termId;
+            }
             return role != ColumnRole.MARKS
                     ? role.name()
                     : asPart ? PART : assessmentId == 0 ? NEW : assessmentId + (partId == 0 ? "" : "." + partId);
@@ -77,7 +88,8 @@ public record Choices(List<Column> columns, Map<Integer, String> students, boole
                     fields.text("outOf" + i).replace(',', '.'),
                     meaning(fields.text("dash" + i)),
                     meaning(fields.text("empty" + i)),
-                    !fields.text("over" + i).equals("keep")));
+                    !fields.text("over" + i).equals("keep"),
+                    taken.startsWith(TERM) ? taken.substring(TERM.length()) : ""));
         }
         Map<Integer, String> students = new HashMap<>();
         List<String> lines = fields.texts("line");
@@ -91,8 +103,11 @@ public record Choices(List<Column> columns, Map<Integer, String> students, boole
     }
 
     private static ColumnRole role(String name) {
+        if (name.startsWith(TERM)) {
+            return ColumnRole.TERM;
+        }
         for (ColumnRole role : ColumnRole.values()) {
-            if (role.name().equals(name) && role != ColumnRole.MARKS) {
+            if (role.name().equals(name) && role != ColumnRole.MARKS && role != ColumnRole.TERM) {
                 return role;
             }
         }

@@ -45,6 +45,9 @@ final class ColumnPlanner {
     }
 
     private Column column(MarkColumn found, Choices.Column choice, Set<String> taken) {
+        if (choice.role().isTarget()) {
+            return new Column(found, choice, Optional.empty(), 0, targetProblem(found, choice, taken));
+        }
         if (choice.role() != ColumnRole.MARKS) {
             return new Column(found, choice, Optional.empty(), 0, "");
         }
@@ -52,6 +55,16 @@ final class ColumnPlanner {
             return part(found, choice);
         }
         return choice.assessmentId() == 0 ? made(found, choice) : own(found, choice, taken);
+    }
+
+    private String targetProblem(MarkColumn found, Choices.Column choice, Set<String> taken) {
+        if (classBook.book().boundaries().isEmpty() && choice.role() != ColumnRole.SCORE) {
+            return "“" + found.heading()
+                    + "” holds targets, but the class has no grades. Set boundaries, or leave it out.";
+        }
+        return taken.add(choice.value())
+                ? ""
+                : "Two columns hold the same, “" + found.heading() + "” and one before it. Leave one of them out.";
     }
 
     private Column own(MarkColumn found, Choices.Column choice, Set<String> taken) {

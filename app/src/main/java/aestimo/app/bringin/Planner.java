@@ -6,6 +6,7 @@ import aestimo.app.bringin.BringInPlan.Column;
 import aestimo.app.bringin.BringInPlan.Fate;
 import aestimo.app.bringin.BringInPlan.Line;
 import aestimo.app.bringin.BringInPlan.Outcome;
+import aestimo.app.bringin.BringInPlan.TargetCell;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
@@ -34,21 +35,25 @@ final class Planner {
     private final MarkSheet sheet;
     private final Choices choices;
     private final StudentFinder finder;
+    private final TargetsStanding targets;
     private final Map<Long, Student> byEnrolment = new HashMap<>();
     private final Map<Long, Known> known = new HashMap<>();
     private final List<String> warnings = new ArrayList<>();
 
-    private Planner(ClassBook classBook, MarkSheet sheet, Choices choices, List<Known> students) {
+    private Planner(
+            ClassBook classBook, MarkSheet sheet, Choices choices, List<Known> students, TargetsStanding targets) {
         this.classBook = classBook;
         this.sheet = sheet;
         this.choices = choices;
+        this.targets = targets;
         this.finder = new StudentFinder(students);
         classBook.book().students().forEach(student -> byEnrolment.put(ClassBook.id(student), student));
         students.forEach(student -> known.put(student.id(), student));
     }
 
-    static BringInPlan plan(ClassBook classBook, MarkSheet sheet, Choices choices, List<Known> students) {
-        return new Planner(classBook, sheet, choices, students).plan();
+    static BringInPlan plan(
+            ClassBook classBook, MarkSheet sheet, Choices choices, List<Known> students, TargetsStanding targets) {
+        return new Planner(classBook, sheet, choices, students, targets).plan();
     }
 
     private BringInPlan plan() {
@@ -116,11 +121,20 @@ final class Planner {
                 name.isEmpty() ? (said(row, ColumnRole.NUMBER) + " " + said(row, ColumnRole.EMAIL)).strip() : name;
         String choice = choices.students().getOrDefault(row.line(), "");
         if (choice.equals(Choices.LEAVE)) {
-            return new Line(row, shown, Fate.LEFT, 0, "", How.NOBODY, choice, "Left out.", List.of());
+            return new Line(row, shown, Fate.LEFT, 0, "", How.NOBODY, choice, "Left out.", List.of(), List.of());
         }
         if (choice.equals(Choices.ADD) && !found.how().isSure() && !name.isEmpty()) {
             return new Line(
-                    row, shown, Fate.ADDED, 0, name, How.NOBODY, choice, "Joins the class.", cells(row, columns, null));
+                    row,
+                    shown,
+                    Fate.ADDED,
+                    0,
+                    name,
+                    How.NOBODY,
+                    choice,
+                    "Joins the class.",
+                    cells(row, columns, null),
+                    targetCells(row, columns, 0));
         }
         Known settled = known.get(FormFields.toNumber(choice));
         if (settled != null) {
@@ -139,13 +153,31 @@ final class Planner {
                 found.how(),
                 "",
                 stranger ? "Not in " + classBook.row().name() + ". Left out unless you say otherwise." : found.words(),
+                List.of(),
                 List.of());
     }
 
     private Line matched(Row row, String shown, Known student, How how, String choice, List<Column> columns) {
         Student own = byEnrolment.get(student.id());
         return new Line(
-                row, shown, Fate.MATCHED, student.id(), student.listName(), how, choice, "", cells(row, columns, own));
+                row,
+                shown,
+                Fate.MATCHED,
+                student.id(),
+                student.listName(),
+                how,
+                choice,
+                "",
+                cells(row, columns, own),
+                targetCells(row, columns, student.id()));
+    }
+
+    private List<TargetCell> targetCells(Row row, List<Column> columns, long enrolmentId) {
+        return columns.stream()
+                .filter(column ->
+                        column.choice().role().isTarget() && column.problem().isEmpty())
+                .map(column -> targets.cell(column, row.cell(column.found().place()), enrolmentId))
+                .toList();
     }
 
     /** @param student null for one who would be added */
@@ -229,13 +261,19 @@ final class Planner {
                     Line kept = latest.get(key(line));
                     String when = said(line.row(), ColumnRole.WHEN);
                     return kept == line
-                            ? with(line, line.fate(), "Stands twice; this is the later row, and counts.", line.cells())
+                            ? with(
+                                    line,
+                                    line.fate(),
+                                    "Stands twice; this is the later row, and counts.",
+                                    line.cells(),
+                                    line.targets())
                             : with(
                                     line,
                                     Fate.LEFT,
                                     "Stands again in line " + kept.row().line()
                                             + (when.isEmpty() ? "" : ", later than " + when)
                                             + "; this row is left out.",
+                                    List.of(),
                                     List.of());
                 })
                 .toList();
@@ -245,7 +283,7 @@ final class Planner {
         return line.enrolmentId() == 0 ? line.student() : line.enrolmentId();
     }
 
-    private static Line with(Line line, Fate fate, String words, List<Cell> cells) {
+    private static Line with(Line line, Fate fate, String words, List<Cell> cells, List<TargetCell> targets) {
         return new Line(
                 line.row(),
                 line.name(),
@@ -255,7 +293,8 @@ final class Planner {
                 line.how(),
                 line.choice(),
                 words,
-                cells);
+                cells,
+                targets);
     }
 
     private List<String> missing(List<Line> lines) {

@@ -2,6 +2,7 @@ package aestimo.app.bringin;
 
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.Term;
 import aestimo.core.value.OutOf;
 import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.marks.MarkColumn;
@@ -45,8 +46,9 @@ final class Suggestion {
                     .flatMap(name -> titled(classBook, name))
                     .map(ClassBook::id)
                     .orElse(0L);
+            Optional<Term> term = term(classBook, column);
             columns.add(new Choices.Column(
-                    sum ? ColumnRole.LEFT_OUT : column.role(),
+                    sum ? ColumnRole.LEFT_OUT : term.isPresent() ? ColumnRole.TERM : column.role(),
                     own,
                     0,
                     question,
@@ -56,7 +58,8 @@ final class Suggestion {
                     column.outOf().map(OutOf::toString).orElse(""),
                     "blank",
                     "blank",
-                    true));
+                    true,
+                    term.map(it -> it.id().text()).orElse("")));
         }
         // Where the class has nobody yet, the sheet's students are its students.
         Map<Integer, String> students = new HashMap<>();
@@ -91,6 +94,17 @@ final class Suggestion {
 
     private static boolean isGeneral(String title) {
         return title.toLowerCase(Locale.ROOT).matches("score|scores|mark|marks|points|result|grade|column [0-9]+");
+    }
+
+    /** The term whose target a column holds: headed with its name and the word. */
+    private static Optional<Term> term(ClassBook classBook, MarkColumn column) {
+        String heading = column.heading().toLowerCase(Locale.ROOT);
+        return column.assessment().isPresent()
+                ? Optional.empty()
+                : classBook.book().terms().stream()
+                        .filter(term -> heading.contains("target")
+                                && heading.contains(term.name().toLowerCase(Locale.ROOT)))
+                        .findFirst();
     }
 
     /** A piece in parts takes no marks of the whole. */

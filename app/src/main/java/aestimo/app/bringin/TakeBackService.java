@@ -26,6 +26,7 @@ public class TakeBackService {
     private final BookService books;
     private final ChangeService changes;
     private final BulkEntryService entries;
+    private final BroughtTargets targets;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -34,12 +35,14 @@ public class TakeBackService {
             BookService books,
             ChangeService changes,
             BulkEntryService entries,
+            BroughtTargets targets,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
         this.entries = entries;
+        this.targets = targets;
         this.json = json;
         this.clock = clock;
     }
@@ -75,6 +78,7 @@ public class TakeBackService {
                 rows.add(new BulkEntryService.Row(own.cell(), own.now(), own.was(), classBook.entry(own.cell())));
             }
         }
+        targets.takeBack(teacher, classBook, made.targets(), made.enrolments());
         entries.write(teacher, classId, rows, "taken back");
         mapper.deleteAssessments(teacher, classId, made.assessments());
         mapper.deleteEnrolments(teacher, classId, made.enrolments());

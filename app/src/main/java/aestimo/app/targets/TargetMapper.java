@@ -31,6 +31,18 @@ interface TargetMapper {
 
     void writeTarget(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("row") TargetRow row);
 
+    void deleteTarget(@Param("teacher") TeacherId teacher, @Param("enrolmentId") long enrolmentId);
+
+    void updateSince(
+            @Param("teacher") TeacherId teacher,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("since") LocalDate since);
+
+    void deleteEarlier(
+            @Param("teacher") TeacherId teacher,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("until") LocalDate until);
+
     void deleteTermBands(@Param("teacher") TeacherId teacher, @Param("enrolmentId") long enrolmentId);
 
     void insertTermBand(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("row") TermRow row);

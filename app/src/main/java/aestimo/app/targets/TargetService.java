@@ -331,6 +331,12 @@ public class TargetService {
     }
 
     private void write(TeacherId teacher, long classId, long enrolment, TargetBands bands, LocalDate since) {
+        if (bands.equals(TargetBands.NONE)
+                && mapper.findEarlier(teacher, classId).stream().noneMatch(row -> row.enrolmentId() == enrolment)) {
+            // Nothing is said and nothing ever stood: as a student without a target.
+            mapper.deleteTarget(teacher, enrolment);
+            return;
+        }
         mapper.writeTarget(
                 teacher, classId, new TargetRow(enrolment, bands.start(), bands.end(), bands.stage(), since));
         mapper.deleteTermBands(teacher, enrolment);
@@ -344,12 +350,41 @@ public class TargetService {
     }
 
     /**
-     * Puts a target in place of what stands without keeping what stood, as if it had always been so. For what comes in with
-     * a file, and is taken back with it.
+     * What stood before a target was put in place.
+     *
+     * @param since the day it was set; empty where there was none
+     * @param until the last day on which it stood, where that is kept for the time before
+     */
+    public record Before(TargetBands bands, Optional<LocalDate> since, Optional<LocalDate> until) {}
+
+    /**
+     * Puts a target in place of what stands from today on; what stood before today is kept for that time.
+     *
+     * @param reason why, kept with what stood
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void put(TeacherId teacher, ClassBook classBook, long enrolment, TargetBands bands) {
-        change(teacher, classBook, enrolment, bands, false, "");
+    public Before put(TeacherId teacher, ClassBook classBook, long enrolment, TargetBands bands, String reason) {
+        long classId = classBook.row().id();
+        Map<Long, TargetBands> standing = ofClass(teacher, classId);
+        Optional<LocalDate> since = since(teacher, classId, enrolment);
+        boolean keepsOld = isChangeOfAims(
+                standing,
+                enrolment,
+                bands,
+                since.map(day -> Map.of(enrolment, day)).orElse(Map.of()));
+        change(teacher, classBook, enrolment, bands, keepsOld, reason);
+        return new Before(
+                standing.getOrDefault(enrolment, TargetBands.NONE),
+                since,
+                keepsOld ? Optional.of(LocalDate.now(clock).minusDays(1)) : Optional.empty());
+    }
+
+    /** Puts back what stood, as if it had never been changed. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void putBack(TeacherId teacher, ClassBook classBook, long enrolment, Before before) {
+        before.until().ifPresent(until -> mapper.deleteEarlier(teacher, enrolment, until));
+        change(teacher, classBook, enrolment, before.bands(), false, "");
+        before.since().ifPresent(day -> mapper.updateSince(teacher, enrolment, day));
     }
 
     /**

@@ -204,7 +204,7 @@ class BringInTest {
         settleLine(fields, "2", Long.toString(voss));
         settleLine(fields, "5", Choices.ADD);
         visitor.post(bringIn + "/settle", fields.toArray(new String[0]));
-        assertThat(take(bringIn)).contains("3 marks are brought in, and 1 student joined.");
+        assertThat(take(bringIn)).contains("3 marks are brought in. 1 student joined.");
         assertThat(entry("Voss", "Essay")).isEqualTo("11");
         assertThat(entry("Brandt", "Essay")).isEqualTo("15");
         assertThat(entry("Orford", "Essay")).isEqualTo("9");

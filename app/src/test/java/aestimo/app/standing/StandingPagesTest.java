@@ -42,28 +42,7 @@ class StandingPagesTest {
         own.addStudents(
                 "Number\tName\tSet\n30\tBrandt, Ilva\tNorth\n7\tCastellan, Rui\tSouth\n100\tDunmore, Fenna\tNorth\n"
                         + "8\tEberly, Jonah\tSouth\n9\tFarrow, Sunniva\tSouth\n");
-        visitor.post(
-                "/years/" + own.<Long>read(book -> book.row().yearId()),
-                "name",
-                "2026/27",
-                "version",
-                "1",
-                "termId",
-                "0",
-                "termName",
-                "Term 1",
-                "starts",
-                "2026-09-01",
-                "ends",
-                "2026-12-11",
-                "termId",
-                own.read(book -> book.book().terms().get(0).id().text()),
-                "termName",
-                "Term 2",
-                "starts",
-                "2027-01-04",
-                "ends",
-                "2027-03-26");
+        own.addTermOne();
         own.setBands("A", "80", "B", "60", "C", "40", "D", "0");
         String category = own.addCategory("Tests");
         own.addPiece("Autumn", category, "2026-10-02", "20");
@@ -82,15 +61,6 @@ class StandingPagesTest {
         for (int i = 0; i < texts.length; i++) {
             own.type(family, titles.get(i), texts[i]);
         }
-    }
-
-    private String id(String family) {
-        return own.read(book -> book.book().students().stream()
-                .filter(student -> student.family().equals(family))
-                .findFirst()
-                .orElseThrow()
-                .id()
-                .text());
     }
 
     private static List<String> names(String page) {
@@ -145,7 +115,7 @@ class StandingPagesTest {
 
     @Test
     void everyFigureTellsHowItCameAbout() {
-        String student = "&student=" + id("Dunmore");
+        String student = "&student=" + own.student("Dunmore");
         assertThat(visitor.get(base + "/working?figure=result" + student).body())
                 .contains("(80 + 78) ÷ 2", "79.0, grade B");
         assertThat(visitor.get(base + "/working?figure=rank" + student).body()).contains("among 4");
@@ -159,10 +129,10 @@ class StandingPagesTest {
         assertThat(visitor.get(base + "/working?figure=piece&assessment=" + own.piece("First"))
                         .body())
                 .contains("Mean of First", "median");
-        assertThat(visitor.get(base + "/working?figure=rank&student=" + id("Farrow"))
+        assertThat(visitor.get(base + "/working?figure=rank&student=" + own.student("Farrow"))
                         .body())
                 .contains("There is no such figure");
-        assertThat(visitor.get(base + "/working?figure=absent&student=" + id("Farrow"))
+        assertThat(visitor.get(base + "/working?figure=absent&student=" + own.student("Farrow"))
                         .body())
                 .contains("First", "Second");
         assertThat(visitor.get(base + "/working?figure=place&assessment=" + own.piece("First") + student)
@@ -179,12 +149,12 @@ class StandingPagesTest {
         for (String path : List.of(
                 "/standing",
                 "/standing?boundary=A",
-                "/standing/" + id("Dunmore"),
+                "/standing/" + own.student("Dunmore"),
                 "/standing/sheets",
                 "/standing/spread",
                 "/standing/try",
                 "/marks",
-                "/margin?student=" + id("Brandt") + "&assessment=" + own.piece("First"),
+                "/margin?student=" + own.student("Brandt") + "&assessment=" + own.piece("First"),
                 "/working?figure=mean",
                 "/standing.csv",
                 "/marks.csv",
@@ -194,7 +164,8 @@ class StandingPagesTest {
             assertThat(answer.statusCode()).as(path).isIn(200, 302);
         }
         assertThat(visitor.get(base + "/standing").body()).contains("Student 03", "show names");
-        for (String path : List.of("/groundwork/students", "/run", "/notes", "/standing/" + id("Brandt") + "/parent")) {
+        for (String path :
+                List.of("/groundwork/students", "/run", "/notes", "/standing/" + own.student("Brandt") + "/parent")) {
             assertThat(location(visitor.get(base + path))).as(path).startsWith("/names?back=");
         }
         assertThat(visitor.get(location(visitor.get(base + "/changes"))).body()).contains("Show the names and go on");
@@ -210,20 +181,21 @@ class StandingPagesTest {
         visitor.put(
                 base + "/entries/remarks",
                 "[{\"assessment\":%d,\"student\":%s,\"part\":0,\"wasNote\":\"\",\"wasMemo\":\"\",\"note\":\"Name your sources.\",\"memo\":\"watch\"}]"
-                        .formatted(own.piece("First"), id("Dunmore")));
-        String page = visitor.get(base + "/standing/" + id("Dunmore")).body();
+                        .formatted(own.piece("First"), own.student("Dunmore")));
+        String page = visitor.get(base + "/standing/" + own.student("Dunmore")).body();
         // (158 + x) ÷ 3 keeps 59.95 from 21.9 on.
         assertThat(page)
                 .contains("1.0 below grade A. An average of 81.9 % on the piece left reaches it; 21.9 % keeps grade B.")
                 .contains("Name your sources.", "rank 1 of 4 · North 1", "Brandt, Ilva ▸", "worst 52.7", "best 86.0")
                 .doesNotContain("watch");
-        assertThat(visitor.get(base + "/standing/" + id("Farrow")).body()).contains("absent twice");
-        String parent =
-                visitor.get(base + "/standing/" + id("Dunmore") + "/parent").body();
+        assertThat(visitor.get(base + "/standing/" + own.student("Farrow")).body())
+                .contains("absent twice");
+        String parent = visitor.get(base + "/standing/" + own.student("Dunmore") + "/parent")
+                .body();
         assertThat(parent)
                 .contains("Fenna Dunmore", "Name your sources.")
                 .doesNotContain("Brandt", "Castellan", "Eberly", "Farrow", "rank 1", "spine");
-        assertThat(visitor.get(base + "/standing/" + id("Dunmore") + "/parent?show=rank")
+        assertThat(visitor.get(base + "/standing/" + own.student("Dunmore") + "/parent?show=rank")
                         .body())
                 .contains("rank 1 of 4")
                 .doesNotContain("79.0");
@@ -233,11 +205,20 @@ class StandingPagesTest {
     void parentsComeInTheOrderOfTheEveningAndWhatIsSaidIsKeptOnce() {
         String evening = base + "/standing/evening";
         String[] times = {
-            "day", "2027-03-02", "enrolment", id("Dunmore"), "at", "17:10", "enrolment", id("Brandt"), "at", "17:20"
+            "day",
+            "2027-03-02",
+            "enrolment",
+            own.student("Dunmore"),
+            "at",
+            "17:10",
+            "enrolment",
+            own.student("Brandt"),
+            "at",
+            "17:20"
         };
         visitor.post(evening, times);
-        String parent = base + "/standing/" + id("Dunmore") + "/parent";
-        assertThat(visitor.get(parent).body()).contains("17:20 ▸", id("Brandt") + "/parent");
+        String parent = base + "/standing/" + own.student("Dunmore") + "/parent";
+        assertThat(visitor.get(parent).body()).contains("17:20 ▸", own.student("Brandt") + "/parent");
         times[9] = "17:10";
         assertThat(visitor.post(evening, times).body())
                 .contains("17:10 is given to Brandt, Ilva and to Dunmore, Fenna.");
@@ -247,20 +228,21 @@ class StandingPagesTest {
         assertThat(visitor.post(parent, "was", "", "said", "From an old window").body())
                 .contains("was altered in another window", "From an old window", "More reading at home.");
         visitor.post(parent, "was", "More reading at home.", "said", "More reading, and a quiet desk.");
-        assertThat(visitor.get(base + "/standing/" + id("Dunmore")).body()).contains("and a quiet desk.");
+        assertThat(visitor.get(base + "/standing/" + own.student("Dunmore")).body())
+                .contains("and a quiet desk.");
         assertThat(visitor.get(base + "/standing/sheets").body()).doesNotContain("quiet desk");
     }
 
     @Test
     void aSheetTellsNobodyElsesNameAndAVerySmallClassTellsLess() {
-        String page = visitor.get(base + "/standing/sheets?span=year&of=" + id("Brandt"))
+        String page = visitor.get(base + "/standing/sheets?span=year&of=" + own.student("Brandt"))
                 .body();
         String sheet = page.substring(page.indexOf("student-sheet"), page.indexOf("id=\"margin\""));
         assertThat(sheet).contains("Ilva Brandt", "class=\"dots\"").doesNotContain("Castellan", "Dunmore", "Eberly");
         visitor.post(
                 base + "/groundwork/students",
                 "enrolment",
-                id("Farrow"),
+                own.student("Farrow"),
                 "number",
                 "9",
                 "family",

@@ -109,6 +109,37 @@ public final class OwnClass {
         visitor.get(location(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)));
     }
 
+    /** Puts a first term, September to 11 December, before the one that is there. */
+    public void addTermOne() {
+        visitor.post(
+                "/years/" + this.<Long>read(book -> book.row().yearId()),
+                "name",
+                "2026/27",
+                "version",
+                "1",
+                "termId",
+                "0",
+                "termName",
+                "Term 1",
+                "starts",
+                "2026-09-01",
+                "ends",
+                "2026-12-11",
+                "termId",
+                read(book -> book.book().terms().get(0).id().text()),
+                "termName",
+                "Term 2",
+                "starts",
+                "2027-01-04",
+                "ends",
+                "2027-03-26");
+    }
+
+    /** The id of the student of a family name. */
+    public String student(String family) {
+        return read(book -> student(book, family).id().text());
+    }
+
     /** @return the id of the one category, which has all the weight */
     public String addCategory(String name) {
         visitor.post(

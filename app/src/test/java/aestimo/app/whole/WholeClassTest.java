@@ -16,9 +16,13 @@ import aestimo.app.testing.Visitor;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.book.TermId;
+import aestimo.core.boundary.Band;
+import aestimo.core.counting.Counting;
 import aestimo.core.grading.Result;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
+import aestimo.core.targets.Attainments;
+import aestimo.core.targets.Gain;
 import aestimo.core.value.Weight;
 import aestimo.exchange.markbook.Markbook;
 import aestimo.exchange.markbook.MarkbookReader;
@@ -59,6 +63,16 @@ class WholeClassTest {
                         .append(piece.ceilings().size())
                         .append(piece.isBonus())
                         .append('\n'));
+        Attainments attained = Attainments.of(Counting.of(book));
+        book.students()
+                .forEach(student -> attained.of(student)
+                        .forEach(own -> figures.append(own.term().name())
+                                .append(own.aim().map(Band::label))
+                                .append(own.gap())
+                                .append(attained.target(student).stage())
+                                .append('\n')));
+        Gain.of(Standing.of(book, new Span.Year()))
+                .forEach(gain -> figures.append(gain.gain()).append(gain.startRank()));
         return figures + book.rules().toString() + book.boundaries() + book.countFilled();
     }
 

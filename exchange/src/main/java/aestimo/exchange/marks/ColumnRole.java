@@ -15,6 +15,12 @@ public enum ColumnRole {
     SET("is the set"),
     /** When each row was handed in: decides which of two rows of one student is the later. */
     WHEN("says when"),
+    SCORE("is the starting score"),
+    STAGE("is the grade of an earlier stage"),
+    START("is the target's start"),
+    END("is the target's end"),
+    /** The target of one term; which, is said beside it. */
+    TERM("is the target of a term"),
     MARKS("holds marks");
 
     private final String words;
@@ -33,10 +39,28 @@ public enum ColumnRole {
         return this == NUMBER || this == EMAIL || this == NAME || this == FAMILY || this == GIVEN;
     }
 
+    /** Whether the column says where the student began or is to get to. */
+    public boolean isTarget() {
+        return this == SCORE || this == STAGE || this == START || this == END || this == TERM;
+    }
+
     /** The role a heading names; empty where it names none. */
     static Optional<ColumnRole> headed(String heading) {
-        if (heading.strip().toLowerCase(Locale.ROOT).matches("e-?mail( address)?|mail")) {
+        String plain = heading.strip().toLowerCase(Locale.ROOT);
+        if (plain.matches("e-?mail( address)?|mail")) {
             return Optional.of(EMAIL);
+        }
+        if (plain.matches("start(ing)? score|standardi[sz]ed score|score at (entry|the start)")) {
+            return Optional.of(SCORE);
+        }
+        if (plain.matches("(earlier|previous) (stage|grade)|end of (earlier|last) stage")) {
+            return Optional.of(STAGE);
+        }
+        if (plain.matches("start(ing)?( (grade|band|target))?")) {
+            return Optional.of(START);
+        }
+        if (plain.matches("end( (grade|band|target))?|targets?( (grade|band))?|end of year( target)?")) {
+            return Optional.of(END);
         }
         return RosterColumn.headed(heading).map(column -> switch (column) {
             case NUMBER -> NUMBER;
