@@ -38,6 +38,10 @@ class PicturesJourney {
             take(page, "standing");
             page.navigate("/classes/1/standing/4");
             take(page, "student");
+            page.navigate("/classes/1/targets?span=year");
+            page.locator(".multiples a").nth(3).click();
+            page.locator("#margin .told").waitFor();
+            take(page, "targets");
             page.navigate("/classes/1/standing/try");
             page.getByLabel("Weight of Exams").fill("40");
             page.getByLabel("Weight of Fieldwork").fill("20");
@@ -54,11 +58,6 @@ class PicturesJourney {
             take(page, "weights-and-boundaries");
             page.navigate("/classes/1/groundwork/students");
             take(page, "students");
-            page.fill(
-                    "#pasted",
-                    "Number\tPupil\tGroup\n2601\tTallis, Bea\tNorth\n2204\tBrandt, Ilva\tNorth\n2602\tVane, Otis\tSouth");
-            page.click("text=Show how it is understood");
-            take(page, "class-list");
             page.navigate("/classes/1/groundwork/rules");
             take(page, "rules");
             page.navigate("/classes/3/groundwork/assessments");

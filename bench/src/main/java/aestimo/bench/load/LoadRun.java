@@ -36,10 +36,10 @@ public final class LoadRun {
 
     private LoadRun() {}
 
-    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code browser}; all without any */
+    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code browser}; all without any */
     public static void main(String[] phases) throws Exception {
         Set<String> wanted =
-                phases.length == 0 ? Set.of("sheet", "one", "many", "standing", "browser") : Set.of(phases);
+                phases.length == 0 ? Set.of("sheet", "one", "many", "standing", "targets", "browser") : Set.of(phases);
         LoadRun run = new LoadRun();
         run.addAccounts();
         boolean browser = wanted.contains("browser");
@@ -50,6 +50,9 @@ public final class LoadRun {
         }
         if (wanted.contains("standing")) {
             run.standing();
+        }
+        if (wanted.contains("targets")) {
+            run.targets();
         }
         boolean whole = run.check();
         if (browser) {
@@ -137,6 +140,16 @@ public final class LoadRun {
                         "/across?span=year&column=result&column=grade&column=best&column=not-in&column=category:Tests"
                                 + "&where=result&test=at-least&value=20&where=not-in&test=at-most&value=3&join=and&order=result&down=yes",
                         40));
+    }
+
+    /** A class against its targets over five terms: the page, and the one for a meeting. */
+    private void targets() {
+        TypingTeacher teacher = TypingTeacher.overFiveTerms(server.address(), "load" + all.size(), 32, 50);
+        all.add(teacher);
+        System.out.println("targets of 32 over five terms: " + teacher.ask("targets", 60));
+        System.out.println("the same as a table: " + teacher.ask("targets?as=table", 60));
+        System.out.println("starting points of 32: " + teacher.ask("targets?compare=start&span=year", 60));
+        System.out.println("one page for a meeting as PDF: " + teacher.ask("targets/meeting.pdf", 10));
     }
 
     private TypingTeacher another(TypingTeacher teacher, String name) {

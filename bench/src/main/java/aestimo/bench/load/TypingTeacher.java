@@ -2,6 +2,7 @@ package aestimo.bench.load;
 
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -14,6 +15,7 @@ import java.util.regex.Pattern;
 
 /** A teacher with one class, made through the forms, who types marks at a steady pace as the sheet's script sends them. */
 final class TypingTeacher {
+    private static final LocalDate FIRST_DAY = LocalDate.of(2027, 1, 4);
     static final String PASSWORD = "steady as she goes";
     private static final int OUT_OF = 50;
     private static final long RETRY_NANOS = 1_000_000_000L;
@@ -41,6 +43,41 @@ final class TypingTeacher {
         String year = location(visitor.post(
                 "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
         return inYear(visitor, year.replaceAll(".*year=", ""), "9B", students, pieces);
+    }
+
+    /** A class of a year of five short terms, each with a fifth of the pieces; with targets for everybody. */
+    static TypingTeacher overFiveTerms(String address, String signIn, int students, int pieces) {
+        Visitor visitor = new Visitor(address);
+        visitor.signIn(signIn, PASSWORD);
+        List<String> fields = new ArrayList<>(List.of("name", "2026/27"));
+        LocalDate first = FIRST_DAY;
+        for (int term = 1; term <= 5; term++) {
+            fields.addAll(List.of("termName", "Term " + term, "starts", first.toString()));
+            first = first.plusDays(10);
+            fields.addAll(List.of("ends", first.minusDays(1).toString()));
+        }
+        String year = location(visitor.post("/years", fields.toArray(new String[0])));
+        TypingTeacher teacher = inYear(visitor, year.replaceAll(".*year=", ""), "9B", students, pieces);
+        teacher.fillAll();
+        teacher.setBands();
+        List<String> targets = new ArrayList<>(List.of("top", "140", "holds", "always"));
+        for (int i = 0; i < teacher.students.size(); i++) {
+            targets.addAll(List.of(
+                    "enrolment",
+                    Long.toString(teacher.students.get(i)),
+                    "start",
+                    "C",
+                    "end",
+                    "A",
+                    "stage",
+                    "",
+                    "score",
+                    Integer.toString(80 + i),
+                    "was",
+                    ""));
+        }
+        location(visitor.post(teacher.base + "/targets/set", targets.toArray(new String[0])));
+        return teacher;
     }
 
     /** The same teacher in another class of the same year. */
@@ -116,7 +153,7 @@ final class TypingTeacher {
                     "category",
                     Long.toString(categories.get(i % categories.size())),
                     "date",
-                    java.time.LocalDate.of(2027, 1, 4).plusDays(i % 50).toString(),
+                    FIRST_DAY.plusDays(i % 50).toString(),
                     "outOf",
                     Integer.toString(OUT_OF));
         }
