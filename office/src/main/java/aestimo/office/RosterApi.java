@@ -100,7 +100,13 @@ class RosterApi {
     }
 
     static Map<String, Object> ref(String type, String id) {
-        return Map.of("href", "/ims/oneroster/rostering/v1p2/" + type + "s/" + id, "sourcedId", id, "type", type);
+        return Map.of(
+                "href",
+                "/ims/oneroster/rostering/v1p2/" + (type.equals("class") ? "classes" : type + "s") + "/" + id,
+                "sourcedId",
+                id,
+                "type",
+                type);
     }
 
     @GetMapping("/schools")

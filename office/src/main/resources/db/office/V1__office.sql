@@ -8,7 +8,7 @@ CREATE TABLE takes (
 
 -- How the service misbehaves when it is told to; one row.
 CREATE TABLE temper (
-    only       boolean NOT NULL DEFAULT true CONSTRAINT temper_pk PRIMARY KEY CONSTRAINT temper_only CHECK (only),
+    one_row    boolean NOT NULL DEFAULT true CONSTRAINT temper_pk PRIMARY KEY CONSTRAINT temper_one CHECK (one_row),
     delay_ms   integer NOT NULL DEFAULT 20 CONSTRAINT temper_delay CHECK (delay_ms BETWEEN 0 AND 60000),
     -- Every so many writes one fails; 0 for never.
     fail_every integer NOT NULL DEFAULT 0 CONSTRAINT temper_every CHECK (fail_every >= 0),

@@ -57,6 +57,7 @@ public class FrameService {
                         new PageFrame.Link("To chase", "/to-chase", open.equals("to-chase")),
                         new PageFrame.Link("Across classes", "/across", open.equals("across")),
                         new PageFrame.Link("Years", "/years", open.equals("years")),
+                        new PageFrame.Link("The school", "/school", open.equals("school")),
                         new PageFrame.Link("Account", "/account", open.equals("account"))),
                 Optional.empty(),
                 "",

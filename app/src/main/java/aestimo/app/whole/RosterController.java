@@ -2,6 +2,10 @@ package aestimo.app.whole;
 
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.frame.FrameService;
+import aestimo.app.school.Connection;
+import aestimo.app.school.SchoolException;
+import aestimo.app.school.SchoolRosters;
+import aestimo.app.school.SchoolService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.exchange.oneroster.OneRosterZip;
@@ -9,6 +13,7 @@ import aestimo.exchange.oneroster.SchoolRoster;
 import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -29,11 +34,16 @@ class RosterController {
 
     private final RosterService rosters;
     private final FrameService frames;
+    private final SchoolService school;
+    private final SchoolRosters service;
     private final JsonMapper json;
 
-    RosterController(RosterService rosters, FrameService frames, JsonMapper json) {
+    RosterController(
+            RosterService rosters, FrameService frames, SchoolService school, SchoolRosters service, JsonMapper json) {
         this.rosters = rosters;
         this.frames = frames;
+        this.school = school;
+        this.service = service;
         this.json = json;
     }
 
@@ -41,7 +51,12 @@ class RosterController {
     String begin(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
         model.addAttribute(
                 "frame",
-                frames.ofDesk(teacher, "From the school's roster", "OneRoster 1.2, a zip of CSV files", "years"));
+                frames.ofDesk(
+                        teacher,
+                        "From the school's roster",
+                        "OneRoster 1.2, from its service or a zip of CSV files",
+                        "years"));
+        model.addAttribute("connected", school.connection(teacher.id()).isPresent());
         return "whole/roster";
     }
 
@@ -61,6 +76,21 @@ class RosterController {
             return shown(teacher, OneRosterZip.read(file.getBytes()), model);
         } catch (UnreadableFileException refused) {
             model.addAttribute("problems", List.of(refused.getMessage()));
+            return begin(teacher, model);
+        }
+    }
+
+    /** The same from the school's service, where one is connected. */
+    @PostMapping("/service")
+    String lookAtService(@AuthenticationPrincipal SignedInTeacher teacher, Model model) throws UnreadableFileException {
+        Optional<Connection> connection = school.connection(teacher.id());
+        if (connection.isEmpty()) {
+            return "redirect:/school";
+        }
+        try {
+            return shown(teacher, service.roster(connection.get(), service.classes(connection.get())), model);
+        } catch (SchoolException away) {
+            model.addAttribute("problems", List.of(away.getMessage()));
             return begin(teacher, model);
         }
     }

@@ -1,0 +1,163 @@
+package aestimo.app.school;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** How the school is reached and what it asks for; and its list of a class beside the teacher's own. */
+@Controller
+class SchoolController {
+    private static final int SPARE_FIELDS = 2;
+
+    private final SchoolService school;
+    private final SchoolRosters rosters;
+    private final CompareService compare;
+    private final BookService books;
+    private final FrameService frames;
+
+    SchoolController(
+            SchoolService school,
+            SchoolRosters rosters,
+            CompareService compare,
+            BookService books,
+            FrameService frames) {
+        this.school = school;
+        this.rosters = rosters;
+        this.compare = compare;
+        this.books = books;
+        this.frames = frames;
+    }
+
+    /** A further field, as typed. */
+    record FieldLine(String name, String labels) {}
+
+    @GetMapping("/school")
+    String show(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
+        Optional<Connection> connection = school.connection(teacher.id());
+        model.addAttribute(
+                "frame", frames.ofDesk(teacher, "The school", "how results and class lists go to and fro", "school"));
+        if (!model.containsAttribute("asked")) {
+            model.addAttribute("asked", connection.orElse(new Connection("", "", "", "")));
+        }
+        model.addAttribute("connected", connection.isPresent());
+        if (!model.containsAttribute("fields")) {
+            List<FieldLine> lines = new ArrayList<>();
+            school.fields(teacher.id())
+                    .forEach(field -> lines.add(new FieldLine(field.name(), String.join(", ", field.labels()))));
+            for (int i = 0; i < SPARE_FIELDS; i++) {
+                lines.add(new FieldLine("", ""));
+            }
+            model.addAttribute("fields", lines);
+            model.addAttribute("commentLength", school.commentLength(teacher.id()));
+        }
+        return "school/school";
+    }
+
+    @PostMapping("/school")
+    String connect(
+            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+        Connection asked = new Connection(
+                fields.text("address"), fields.text("client"), fields.text("secret"), fields.text("schoolTeacher"));
+        if (!fields.text("disconnect").isEmpty()) {
+            school.disconnect(teacher.id());
+            told.addFlashAttribute("done", "No school is connected any more. What was sent stays as it is.");
+            return "redirect:/school";
+        }
+        try {
+            school.connect(teacher.id(), asked);
+            Connection connection = school.connection(teacher.id()).orElseThrow();
+            int classes = rosters.classes(connection).size();
+            told.addFlashAttribute(
+                    "done",
+                    "The school answers: " + (classes == 1 ? "1 class" : classes + " classes") + " of yours there.");
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            model.addAttribute("asked", asked);
+            return show(teacher, model);
+        } catch (SchoolException away) {
+            told.addFlashAttribute("problem", "The connection is kept, but does not work yet: " + away.getMessage());
+        }
+        return "redirect:/school";
+    }
+
+    @PostMapping("/school/asks")
+    String asks(
+            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+        List<String> names = fields.texts("name");
+        try {
+            school.keepAsked(teacher.id(), names, fields.texts("labels"), fields.text("commentLength"));
+        } catch (FormException refused) {
+            List<FieldLine> lines = new ArrayList<>();
+            for (int i = 0; i < names.size(); i++) {
+                lines.add(new FieldLine(names.get(i), fields.text("labels", i)));
+            }
+            model.addAttribute("problems", refused.problems());
+            model.addAttribute("fields", lines);
+            model.addAttribute("commentLength", fields.text("commentLength"));
+            return show(teacher, model);
+        }
+        told.addFlashAttribute("done", "What the school asks for is kept.");
+        return "redirect:/school";
+    }
+
+    @GetMapping("/classes/{classId}/groundwork/students/school")
+    String compare(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/students/school"));
+        try {
+            model.addAttribute(
+                    "differences", compare.differences(teacher.id(), classId, compare.people(teacher.id(), classId)));
+        } catch (SchoolException away) {
+            model.addAttribute("away", away.getMessage());
+        }
+        return "school/compare";
+    }
+
+    @PostMapping("/classes/{classId}/groundwork/students/school")
+    String take(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            FormFields fields,
+            RedirectAttributes told,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        String query = SpanChoice.read(parameters, classBook.book()).query();
+        try {
+            int taken = compare.take(
+                    teacher.id(),
+                    classId,
+                    compare.people(teacher.id(), classId),
+                    new HashSet<>(fields.texts("chosen")));
+            told.addFlashAttribute("done", taken == 1 ? "1 change is taken over." : taken + " changes are taken over.");
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return compare(teacher, classId, parameters, model);
+        } catch (SchoolException away) {
+            model.addAttribute("problems", List.of(away.getMessage()));
+            return compare(teacher, classId, parameters, model);
+        }
+        return "redirect:/classes/" + classId + "/groundwork/students/school?" + query;
+    }
+}

@@ -1,0 +1,76 @@
+package aestimo.app.school;
+
+import aestimo.app.store.TeacherId;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** How a teacher reaches the school, and who is who there. */
+@Mapper
+interface SchoolMapper {
+    /** @param labels one in each line */
+    record FieldRow(int place, String name, String labels) {}
+
+    /** A student of a class, with the id at the school; empty for none. */
+    record StudentRow(
+            long enrolmentId,
+            long studentId,
+            String number,
+            String family,
+            String given,
+            String setName,
+            boolean left,
+            String schoolRef) {}
+
+    @Select("SELECT address, client, secret, school_teacher FROM school_connection WHERE teacher_id = #{teacher}")
+    Optional<Connection> findConnection(@Param("teacher") TeacherId teacher);
+
+    @Insert("""
+            INSERT INTO school_connection (teacher_id, address, client, secret, school_teacher)
+            VALUES (#{teacher}, #{own.address}, #{own.client}, #{own.secret}, #{own.schoolTeacher})
+            ON CONFLICT ON CONSTRAINT school_connection_pk DO UPDATE SET address = excluded.address, client = excluded.client,
+                   secret = excluded.secret, school_teacher = excluded.school_teacher WHERE school_connection.teacher_id = #{teacher}""")
+    void writeConnection(@Param("teacher") TeacherId teacher, @Param("own") Connection connection);
+
+    @Delete("DELETE FROM school_connection WHERE teacher_id = #{teacher}")
+    void deleteConnection(@Param("teacher") TeacherId teacher);
+
+    @Select("SELECT place, name, labels FROM school_field WHERE teacher_id = #{teacher} ORDER BY place")
+    List<FieldRow> findFields(@Param("teacher") TeacherId teacher);
+
+    @Delete("DELETE FROM school_field WHERE teacher_id = #{teacher}")
+    void deleteFields(@Param("teacher") TeacherId teacher);
+
+    @Insert(
+            "INSERT INTO school_field (teacher_id, place, name, labels) VALUES (#{teacher}, #{row.place}, #{row.name}, #{row.labels})")
+    void insertField(@Param("teacher") TeacherId teacher, @Param("row") FieldRow row);
+
+    @Select("SELECT comment_length FROM teacher WHERE id = #{teacher}")
+    int findCommentLength(@Param("teacher") TeacherId teacher);
+
+    @Update("UPDATE teacher SET comment_length = #{length} WHERE id = #{teacher}")
+    void updateCommentLength(@Param("teacher") TeacherId teacher, @Param("length") int length);
+
+    @Select("SELECT school_ref FROM school_class WHERE teacher_id = #{teacher} AND id = #{classId}")
+    Optional<String> findClassRef(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    @Update("UPDATE school_class SET school_ref = #{ref} WHERE teacher_id = #{teacher} AND id = #{classId}")
+    void updateClassRef(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("ref") String ref);
+
+    @Select("""
+            SELECT e.id AS enrolment_id, s.id AS student_id, s.number, s.family, s.given, e.set_name,
+                   e.left_on IS NOT NULL AS "left", s.school_ref
+              FROM enrolment e
+              JOIN student s ON s.teacher_id = e.teacher_id AND s.id = e.student_id
+             WHERE e.teacher_id = #{teacher} AND e.class_id = #{classId} ORDER BY lower(s.family), lower(s.given), e.id""")
+    List<StudentRow> findStudents(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    @Update("UPDATE student SET school_ref = #{ref} WHERE teacher_id = #{teacher} AND id = #{studentId}")
+    void updateStudentRef(
+            @Param("teacher") TeacherId teacher, @Param("studentId") long studentId, @Param("ref") String ref);
+}

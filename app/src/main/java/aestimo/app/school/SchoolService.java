@@ -1,0 +1,184 @@
+package aestimo.app.school;
+
+import aestimo.app.school.SchoolMapper.FieldRow;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import java.net.URI;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps how the school is reached, what it asks for, and by which ids it knows classes and students. */
+@Service
+public class SchoolService {
+    private static final int LONGEST_COMMENT = 4000;
+    private static final int MOST_FIELDS = 8;
+    private static final int LONGEST_NAME = 40;
+
+    private final SchoolMapper mapper;
+
+    SchoolService(SchoolMapper mapper) {
+        this.mapper = mapper;
+    }
+
+    /** Empty where no school is connected. */
+    @Transactional(readOnly = true)
+    public Optional<Connection> connection(TeacherId teacher) {
+        return mapper.findConnection(teacher);
+    }
+
+    /**
+     * Keeps how the school is reached; an empty secret keeps the one that stands.
+     *
+     * @throws FormException when the address is none, or client or secret are missing
+     */
+    @Transactional
+    public void connect(TeacherId teacher, Connection asked) {
+        String standing = mapper.findConnection(teacher).map(Connection::secret).orElse("");
+        String address = asked.address().replaceAll("/+$", "");
+        List<String> problems = new ArrayList<>();
+        if (!isAddress(address)) {
+            problems.add("The address is “" + asked.address()
+                    + "”. It must be one such as https://records.school.example, without a name or password in it.");
+        }
+        if (asked.client().isEmpty()) {
+            problems.add("The client's name is missing. The school gives it with the secret.");
+        }
+        String secret = asked.secret().isEmpty() ? standing : asked.secret();
+        if (secret.isEmpty()) {
+            problems.add("The client's secret is missing.");
+        }
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+        mapper.writeConnection(teacher, new Connection(address, asked.client(), secret, asked.schoolTeacher()));
+    }
+
+    private static boolean isAddress(String text) {
+        try {
+            URI address = URI.create(text);
+            return ("http".equals(address.getScheme()) || "https".equals(address.getScheme()))
+                    && address.getHost() != null
+                    && address.getUserInfo() == null
+                    && address.getQuery() == null
+                    && address.getFragment() == null;
+        } catch (IllegalArgumentException none) {
+            return false;
+        }
+    }
+
+    @Transactional
+    public void disconnect(TeacherId teacher) {
+        mapper.deleteConnection(teacher);
+    }
+
+    /** What else the school asks for, in its order. */
+    @Transactional(readOnly = true)
+    public List<SchoolField> fields(TeacherId teacher) {
+        return mapper.findFields(teacher).stream()
+                .map(row -> new SchoolField(row.name(), List.of(row.labels().split("\n"))))
+                .toList();
+    }
+
+    /** The most letters of a comment; 0 where the school takes none. */
+    @Transactional(readOnly = true)
+    public int commentLength(TeacherId teacher) {
+        return mapper.findCommentLength(teacher);
+    }
+
+    /**
+     * Keeps what the school asks for.
+     *
+     * @param names of the further fields; lines with an empty one are left out
+     * @param labels of each, with commas between
+     * @throws FormException naming everything that will not do
+     */
+    @Transactional
+    public void keepAsked(TeacherId teacher, List<String> names, List<String> labels, String commentLength) {
+        List<String> problems = new ArrayList<>();
+        List<FieldRow> rows = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        for (int i = 0; i < names.size(); i++) {
+            String name = names.get(i);
+            if (name.isEmpty()) {
+                continue;
+            }
+            List<String> own = Arrays.stream((i < labels.size() ? labels.get(i) : "").split(","))
+                    .map(String::strip)
+                    .filter(label -> !label.isEmpty())
+                    .distinct()
+                    .toList();
+            if (name.length() > LONGEST_NAME || !seen.add(name.toLowerCase(java.util.Locale.ROOT))) {
+                problems.add("“" + name + "” stands twice, or has over " + LONGEST_NAME + " letters.");
+            }
+            if (own.isEmpty()) {
+                problems.add(name + " has no labels. Give them with commas between, such as A, B, C.");
+            }
+            rows.add(new FieldRow(rows.size(), name, String.join("\n", own)));
+        }
+        if (rows.size() > MOST_FIELDS) {
+            problems.add("There are over " + MOST_FIELDS + " further fields.");
+        }
+        if (!commentLength.matches("[0-9]{1,4}") || Integer.parseInt(commentLength) > LONGEST_COMMENT) {
+            problems.add("A comment has “" + commentLength + "” letters at most. It must be a number from 0 to "
+                    + LONGEST_COMMENT + "; 0: the school takes none.");
+        }
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+        mapper.deleteFields(teacher);
+        rows.forEach(row -> mapper.insertField(teacher, row));
+        mapper.updateCommentLength(teacher, Integer.parseInt(commentLength));
+    }
+
+    /** The id a class goes by at the school; empty text where it is not known there. */
+    @Transactional(readOnly = true)
+    public String classRef(TeacherId teacher, long classId) {
+        return mapper.findClassRef(teacher, classId).orElseThrow(() -> new NotFoundException("class"));
+    }
+
+    /** The ids students of a class go by at the school, by enrolment; those not known there are left out. */
+    @Transactional(readOnly = true)
+    public Map<Long, String> studentRefs(TeacherId teacher, long classId) {
+        Map<Long, String> refs = new HashMap<>();
+        mapper.findStudents(teacher, classId).stream()
+                .filter(row -> !row.schoolRef().isEmpty())
+                .forEach(row -> refs.put(row.enrolmentId(), row.schoolRef()));
+        return refs;
+    }
+
+    @Transactional
+    public void linkClass(TeacherId teacher, long classId, String ref) {
+        mapper.updateClassRef(teacher, classId, ref);
+    }
+
+    /**
+     * Links students of a class with those of the school who have the same number, else the same name where nobody else
+     * has it.
+     */
+    @Transactional
+    public void linkStudents(TeacherId teacher, long classId, List<SchoolRosters.Person> people) {
+        for (SchoolMapper.StudentRow row : mapper.findStudents(teacher, classId)) {
+            List<SchoolRosters.Person> same = people.stream()
+                    .filter(person -> !row.number().isEmpty() && person.number().equals(row.number()))
+                    .toList();
+            if (same.isEmpty()) {
+                same = people.stream()
+                        .filter(person -> person.family().equalsIgnoreCase(row.family())
+                                && person.given().equalsIgnoreCase(row.given()))
+                        .toList();
+            }
+            if (same.size() == 1 && !same.get(0).ref().equals(row.schoolRef())) {
+                mapper.updateStudentRef(teacher, row.studentId(), same.get(0).ref());
+            }
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/**
+ * The school's own record system over OneRoster 1.2: how it is reached, its roster, and what else it asks for. Entered
+ * through {@link aestimo.app.school.SchoolService} and {@link aestimo.app.school.SchoolOffice}.
+ */
+package aestimo.app.school;
