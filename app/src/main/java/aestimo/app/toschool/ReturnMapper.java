@@ -1,0 +1,87 @@
+package aestimo.app.toschool;
+
+import aestimo.app.store.TeacherId;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+
+@Mapper
+interface ReturnMapper {
+    /** @param sealed null while it is in hand */
+    record HeadRow(
+            long id,
+            long classId,
+            long termId,
+            int number,
+            OffsetDateTime begun,
+            OffsetDateTime taken,
+            OffsetDateTime sealed,
+            String sha256) {}
+
+    /** @param fields JSON */
+    record StudentRow(
+            long returnId,
+            long enrolmentId,
+            int place,
+            String name,
+            String percent,
+            String exact,
+            String grade,
+            String aim,
+            String sentAs,
+            boolean noGrade,
+            String reason,
+            String fields,
+            String comment) {}
+
+    /** Returns null where the teacher has no such class; holds it until the end of the transaction. */
+    Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<HeadRow> findOfClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    List<HeadRow> findAll(@Param("teacher") TeacherId teacher);
+
+    Optional<HeadRow> find(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("returnId") long returnId);
+
+    List<StudentRow> findRows(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId);
+
+    String findMarkbook(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId);
+
+    String findCanonical(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId);
+
+    long insert(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("termId") long termId,
+            @Param("number") int number,
+            @Param("now") OffsetDateTime now,
+            @Param("markbook") String markbook);
+
+    void updateTaken(
+            @Param("teacher") TeacherId teacher,
+            @Param("returnId") long returnId,
+            @Param("now") OffsetDateTime now,
+            @Param("markbook") String markbook);
+
+    void deleteRow(
+            @Param("teacher") TeacherId teacher,
+            @Param("returnId") long returnId,
+            @Param("enrolmentId") long enrolmentId);
+
+    void writeRow(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("row") StudentRow row);
+
+    /** Returns 0 where it is sealed already. */
+    int seal(
+            @Param("teacher") TeacherId teacher,
+            @Param("returnId") long returnId,
+            @Param("at") OffsetDateTime at,
+            @Param("canonical") String canonical,
+            @Param("sha256") String sha256);
+
+    /** Throws away one that is in hand; returns 0 where it is sealed. */
+    int deleteInHand(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("returnId") long returnId);
+}

@@ -1,0 +1,348 @@
+package aestimo.app.toschool;
+
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.ChangeFilter;
+import aestimo.app.changes.ChangeService;
+import aestimo.app.changes.ListedChange;
+import aestimo.app.school.SchoolField;
+import aestimo.app.school.SchoolService;
+import aestimo.app.store.TeacherId;
+import aestimo.app.targets.TargetService;
+import aestimo.app.toschool.ReturnMapper.HeadRow;
+import aestimo.app.toschool.ReturnMapper.StudentRow;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.app.whole.WholeClassService;
+import aestimo.core.book.Book;
+import aestimo.core.book.TermId;
+import aestimo.core.boundary.Band;
+import aestimo.core.counting.Counting;
+import aestimo.core.grading.Result;
+import aestimo.core.result.Span;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
+import aestimo.core.targets.Attainments;
+import aestimo.exchange.markbook.Markbook;
+import aestimo.exchange.markbook.MarkbookWriter;
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Takes the figures of a class and term into a return, and keeps what the teacher adds until it is sealed. */
+@Service
+public class ReturnService {
+    private static final int MOST_CHANGES = 500;
+    private static final int LONGEST_REASON = 500;
+    private static final int LONGEST_COMMENT = 8000;
+
+    private final ReturnMapper mapper;
+    private final BookService books;
+    private final WholeClassService whole;
+    private final SchoolService school;
+    private final ChangeService changes;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    ReturnService(
+            ReturnMapper mapper,
+            BookService books,
+            WholeClassService whole,
+            SchoolService school,
+            ChangeService changes,
+            JsonMapper json,
+            Clock clock) {
+        this.mapper = mapper;
+        this.books = books;
+        this.whole = whole;
+        this.school = school;
+        this.changes = changes;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** Those of a class, with their rows, in the order of their terms and numbers. */
+    @Transactional(readOnly = true)
+    public List<SchoolReturn> ofClass(TeacherId teacher, long classId) {
+        return mapper.findOfClass(teacher, classId).stream()
+                .map(head -> of(teacher, head))
+                .toList();
+    }
+
+    /** @throws NotFoundException when the class has no such return */
+    @Transactional(readOnly = true)
+    public SchoolReturn get(TeacherId teacher, long classId, long returnId) {
+        return mapper.find(teacher, classId, returnId)
+                .map(head -> of(teacher, head))
+                .orElseThrow(() -> new NotFoundException("return"));
+    }
+
+    private SchoolReturn of(TeacherId teacher, HeadRow head) {
+        return new SchoolReturn(
+                head.id(),
+                head.classId(),
+                head.termId(),
+                head.number(),
+                head.begun(),
+                head.taken(),
+                Optional.ofNullable(head.sealed()),
+                head.sha256(),
+                mapper.findRows(teacher, head.id()).stream().map(this::row).toList());
+    }
+
+    private ReturnRow row(StudentRow row) {
+        return new ReturnRow(
+                row.enrolmentId(),
+                row.place(),
+                row.name(),
+                row.percent(),
+                row.exact(),
+                row.grade(),
+                row.aim(),
+                new ReturnRow.Own(
+                        row.sentAs(),
+                        row.noGrade(),
+                        row.reason(),
+                        json.readValue(row.fields(), new TypeReference<TreeMap<String, String>>() {}),
+                        row.comment()));
+    }
+
+    /**
+     * Begins a return with the figures of now: the first of the term, or a correction of the last one that was sealed. One
+     * that is in hand is gone on with.
+     *
+     * @return its id
+     */
+    @Transactional
+    public long begin(TeacherId teacher, long classId, long termId) {
+        ClassBook classBook = lock(teacher, classId);
+        requireTerm(classBook.book(), termId);
+        List<HeadRow> ofTerm = mapper.findOfClass(teacher, classId).stream()
+                .filter(head -> head.termId() == termId)
+                .toList();
+        Optional<HeadRow> inHand =
+                ofTerm.stream().filter(head -> head.sealed() == null).findFirst();
+        if (inHand.isPresent()) {
+            return inHand.get().id();
+        }
+        long id = mapper.insert(
+                teacher, classId, termId, ofTerm.size() + 1, OffsetDateTime.now(clock), markbook(teacher, classId));
+        // A correction begins with what was added to the one it replaces.
+        Map<Long, ReturnRow.Own> before = new HashMap<>();
+        ofTerm.stream()
+                .reduce((one, later) -> later)
+                .ifPresent(last -> mapper.findRows(teacher, last.id())
+                        .forEach(row -> before.put(row.enrolmentId(), row(row).own())));
+        write(teacher, classBook, id, termId, before);
+        return id;
+    }
+
+    private ClassBook lock(TeacherId teacher, long classId) {
+        if (mapper.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        return books.open(teacher, classId);
+    }
+
+    private static void requireTerm(Book book, long termId) {
+        if (book.terms().stream().noneMatch(term -> term.id().text().equals(Long.toString(termId)))) {
+            throw new NotFoundException("term");
+        }
+    }
+
+    private String markbook(TeacherId teacher, long classId) {
+        Markbook markbook = whole.takeAway(teacher, classId, false);
+        ByteArrayOutputStream text = new ByteArrayOutputStream();
+        MarkbookWriter.write(markbook, text);
+        return text.toString(StandardCharsets.UTF_8);
+    }
+
+    private void write(
+            TeacherId teacher, ClassBook classBook, long returnId, long termId, Map<Long, ReturnRow.Own> own) {
+        figures(classBook.book(), termId)
+                .forEach(row -> writeRow(
+                        teacher,
+                        classBook.row().id(),
+                        returnId,
+                        row.with(own.getOrDefault(row.enrolmentId(), ReturnRow.Own.NOTHING))));
+    }
+
+    private void writeRow(TeacherId teacher, long classId, long returnId, ReturnRow row) {
+        mapper.writeRow(
+                teacher,
+                classId,
+                new StudentRow(
+                        returnId,
+                        row.enrolmentId(),
+                        row.place(),
+                        row.name(),
+                        row.percent(),
+                        row.exact(),
+                        row.grade(),
+                        row.aim(),
+                        row.own().sentAs(),
+                        row.own().noGrade(),
+                        row.own().reason(),
+                        json.writeValueAsString(row.own().fields()),
+                        row.own().comment()));
+    }
+
+    /** The figures of a term for those present at its end, or today; nothing added. */
+    static List<ReturnRow> figures(Book book, long termId) {
+        Counting counting = Counting.of(book);
+        TermId term = new TermId(Long.toString(termId));
+        Standing standing = Standing.of(counting, new Span.Terms(Set.of(term)));
+        Attainments attained = Attainments.of(counting);
+        int at = book.terms().stream().map(own -> own.id()).toList().indexOf(term);
+        List<ReturnRow> rows = new ArrayList<>();
+        for (StudentStanding own : standing.students()) {
+            if (own.present()) {
+                rows.add(new ReturnRow(
+                        ClassBook.id(own.student()),
+                        rows.size(),
+                        own.student().listName(),
+                        own.result().map(Result::shown).orElse(""),
+                        own.result()
+                                .map(result -> result.exact().exact().toString())
+                                .orElse(""),
+                        own.result().flatMap(Result::grade).map(Band::label).orElse(""),
+                        attained.aim(own.student(), at).map(Band::label).orElse(""),
+                        ReturnRow.Own.NOTHING));
+            }
+        }
+        return rows;
+    }
+
+    /**
+     * Takes the figures anew; what was added stays.
+     *
+     * @throws FormException when it is sealed
+     */
+    @Transactional
+    public void take(TeacherId teacher, long classId, long returnId) {
+        ClassBook classBook = lock(teacher, classId);
+        SchoolReturn standing = requireOpen(get(teacher, classId, returnId));
+        Map<Long, ReturnRow.Own> own =
+                standing.rows().stream().collect(Collectors.toMap(ReturnRow::enrolmentId, ReturnRow::own));
+        standing.rows().forEach(row -> mapper.deleteRow(teacher, returnId, row.enrolmentId()));
+        write(teacher, classBook, returnId, standing.termId(), own);
+        mapper.updateTaken(teacher, returnId, OffsetDateTime.now(clock), markbook(teacher, classId));
+    }
+
+    static SchoolReturn requireOpen(SchoolReturn own) {
+        if (own.isSealed()) {
+            throw new FormException("This return is sealed and cannot be altered. Correct it by a new one.");
+        }
+        return own;
+    }
+
+    /**
+     * What the teacher changed of one row.
+     *
+     * @param was what stood when the page was shown
+     */
+    public record Edit(long enrolmentId, ReturnRow.Own was, ReturnRow.Own asked) {}
+
+    /**
+     * Keeps what was changed.
+     *
+     * @throws FormException when the return is sealed, a label is none, or a row was changed elsewhere since; nothing is kept
+     *     then
+     */
+    @Transactional
+    public void save(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
+        ClassBook classBook = lock(teacher, classId);
+        SchoolReturn standing = requireOpen(get(teacher, classId, returnId));
+        List<SchoolField> fields = school.fields(teacher);
+        Map<Long, ReturnRow> rows =
+                standing.rows().stream().collect(Collectors.toMap(ReturnRow::enrolmentId, row -> row));
+        List<String> problems = new ArrayList<>();
+        List<ReturnRow> changed = new ArrayList<>();
+        for (Edit edit : edits) {
+            ReturnRow row = rows.get(edit.enrolmentId());
+            if (row == null) {
+                throw new NotFoundException("student");
+            }
+            if (edit.asked().equals(edit.was()) || edit.asked().equals(row.own())) {
+                continue;
+            }
+            if (!edit.was().equals(row.own())) {
+                problems.add(row.name()
+                        + " was changed in another window meanwhile. What you typed is still here, not kept.");
+            }
+            changed.add(row.with(checked(row, edit.asked(), classBook.book(), fields, problems)));
+        }
+        if (!problems.isEmpty()) {
+            throw new FormException(problems);
+        }
+        changed.forEach(row -> writeRow(teacher, classId, returnId, row));
+    }
+
+    private static ReturnRow.Own checked(
+            ReturnRow row, ReturnRow.Own asked, Book book, List<SchoolField> fields, List<String> problems) {
+        String sentAs = asked.sentAs();
+        if (!sentAs.isEmpty()) {
+            Optional<Band> band = TargetService.labelled(book.boundaries(), sentAs);
+            if (band.isEmpty()) {
+                problems.add(row.name() + ": “" + sentAs + "” is no grade of the class.");
+            }
+            sentAs = band.map(Band::label)
+                    .filter(label -> !label.equals(row.grade()))
+                    .orElse("");
+        }
+        TreeMap<String, String> labels = new TreeMap<>();
+        for (SchoolField field : fields) {
+            String typed = asked.fields().getOrDefault(field.name(), "");
+            Optional<String> label = field.labels().stream()
+                    .filter(own -> own.equalsIgnoreCase(typed))
+                    .findFirst();
+            if (!typed.isEmpty() && label.isEmpty()) {
+                problems.add(row.name() + ": “" + typed + "” is no label of " + field.name() + ". It has "
+                        + String.join(", ", field.labels()) + ".");
+            }
+            label.ifPresent(own -> labels.put(field.name(), own));
+        }
+        if (asked.reason().length() > LONGEST_REASON) {
+            problems.add(row.name() + ": the reason has over " + LONGEST_REASON + " letters.");
+        }
+        if (asked.comment().length() > LONGEST_COMMENT) {
+            problems.add(row.name() + ": the comment has over " + LONGEST_COMMENT + " letters.");
+        }
+        return new ReturnRow.Own(sentAs, asked.noGrade(), asked.reason(), labels, asked.comment());
+    }
+
+    /**
+     * Throws away a return that is in hand.
+     *
+     * @throws FormException when it is sealed
+     */
+    @Transactional
+    public void leave(TeacherId teacher, long classId, long returnId) {
+        lock(teacher, classId);
+        requireOpen(get(teacher, classId, returnId));
+        mapper.deleteInHand(teacher, classId, returnId);
+    }
+
+    /** The alterations of entries since a moment, the latest first. */
+    @Transactional(readOnly = true)
+    public List<ListedChange> movedSince(TeacherId teacher, long classId, OffsetDateTime moment) {
+        ChangeFilter filter = new ChangeFilter(
+                0, 0, 0, "", moment.atZoneSameInstant(clock.getZone()).toLocalDate(), null, false);
+        return changes.ofClass(teacher, classId, filter, MOST_CHANGES).stream()
+                .filter(change -> change.isEntry() && change.at().isAfter(moment))
+                .toList();
+    }
+}

@@ -1,0 +1,28 @@
+package aestimo.app.toschool;
+
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Results of one class and term, in hand or sealed.
+ *
+ * @param number 1 for the first of the class and term; a later one replaces the one before it
+ * @param taken as of when its figures are
+ * @param sealed empty while it is in hand
+ * @param sha256 over the canonical form; empty text while it is in hand
+ */
+public record SchoolReturn(
+        long id,
+        long classId,
+        long termId,
+        int number,
+        OffsetDateTime begun,
+        OffsetDateTime taken,
+        Optional<OffsetDateTime> sealed,
+        String sha256,
+        List<ReturnRow> rows) {
+    public boolean isSealed() {
+        return sealed.isPresent();
+    }
+}
