@@ -19,9 +19,12 @@ CREATE TABLE school_field (
     CONSTRAINT school_field_name_unique UNIQUE (teacher_id, name)
 );
 
-ALTER TABLE teacher
+CREATE TABLE school_asks (
+    teacher_id     bigint  NOT NULL CONSTRAINT school_asks_pk PRIMARY KEY CONSTRAINT school_asks_teacher REFERENCES teacher ON DELETE CASCADE,
     -- The most letters of a comment the school takes; 0: it takes none.
-    ADD COLUMN comment_length integer NOT NULL DEFAULT 300 CONSTRAINT teacher_comment_length CHECK (comment_length BETWEEN 0 AND 4000);
+    comment_length integer NOT NULL CONSTRAINT school_asks_comment_length CHECK (comment_length BETWEEN 0 AND 4000)
+);
+
 -- Their ids at the school; empty where it knows them not.
 ALTER TABLE school_class ADD COLUMN school_ref text NOT NULL DEFAULT '';
 ALTER TABLE student ADD COLUMN school_ref text NOT NULL DEFAULT '';
@@ -142,7 +145,7 @@ DO $$
 DECLARE
     own_table text;
 BEGIN
-    FOREACH own_table IN ARRAY ARRAY['school_connection', 'school_field', 'school_return', 'return_row', 'sending', 'delivery'] LOOP
+    FOREACH own_table IN ARRAY ARRAY['school_connection', 'school_field', 'school_asks', 'school_return', 'return_row', 'sending', 'delivery'] LOOP
         EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', own_table);
         EXECUTE format('CREATE POLICY %I ON %I USING (teacher_id = nullif(current_setting(''aestimo.teacher'', true), '''')::bigint)',
                        own_table || '_own', own_table);

@@ -145,13 +145,23 @@ for (const table of document.querySelectorAll("table[data-typed-down]")) {
     next?.focus();
     next?.select();
   });
+  table.tBodies[0].addEventListener("keydown", (event) => {
+    if (event.key.toLowerCase() !== "d" || !(event.ctrlKey || event.metaKey) || event.target.tagName !== "INPUT") return;
+    event.preventDefault();
+    const above = beside(event.target, -1, 0);
+    if (!above) return;
+    event.target.value = above.value;
+    event.target.dispatchEvent(new Event("input", { bubbles: true }));
+  });
   table.tBodies[0].addEventListener("paste", (event) => {
     const text = event.clipboardData.getData("text/plain").replace(/\r?\n$/, "");
     if (!/[\t\n]/.test(text)) return;
     event.preventDefault();
     text.split(/\r?\n/).forEach((line, down) => line.split("\t").forEach((cell, right) => {
       const field = beside(event.target, down, right);
-      if (field) field.value = cell.trim();
+      if (!field) return;
+      field.value = cell.trim();
+      field.dispatchEvent(new Event("input", { bubbles: true }));
     }));
   });
 }

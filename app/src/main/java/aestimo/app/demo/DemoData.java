@@ -4,11 +4,14 @@ import aestimo.app.account.AccountService;
 import aestimo.app.account.Look;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.YearService;
+import aestimo.app.school.Connection;
+import aestimo.app.school.SchoolService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -38,16 +41,22 @@ class DemoData implements ApplicationRunner {
     private final AccountService accounts;
     private final YearService years;
     private final DemoClass classes;
+    private final SchoolService school;
+    private final String office;
     private final TransactionTemplate transactions;
 
     DemoData(
             AccountService accounts,
             YearService years,
             DemoClass classes,
+            SchoolService school,
+            @Value("${aestimo.office}") String office,
             PlatformTransactionManager transactionManager) {
         this.accounts = accounts;
         this.years = years;
         this.classes = classes;
+        this.school = school;
+        this.office = office;
         this.transactions = new TransactionTemplate(transactionManager);
     }
 
@@ -59,6 +68,25 @@ class DemoData implements ApplicationRunner {
                 "Aude Marin",
                 List.of(DemoPlans.NINE_B, DemoPlans.EIGHT_D, DemoPlans.TEN_A, DemoPlans.ELEVEN_C, DemoPlans.NINE_T));
         load("okello", "Tobias Okello", List.of(DemoPlans.SEVEN_A));
+        if (!office.isEmpty()) {
+            connect("marin");
+            connect("okello");
+        }
+    }
+
+    /** The school office that ships with the demo; what it is reached by may be another with every start. */
+    private void connect(String signIn) {
+        TeacherId teacher = accounts.find(signIn).orElseThrow();
+        ActingTeacher.as(
+                teacher,
+                () -> transactions.execute(status -> {
+                    school.connect(teacher, new Connection(office, "markbook", PASSWORD, "tls-" + signIn));
+                    if (school.fields(teacher).isEmpty()) {
+                        school.keepAsked(
+                                teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
+                    }
+                    return null;
+                }));
     }
 
     private void load(String signIn, String name, List<DemoPlan> plans) {

@@ -8,6 +8,7 @@ import aestimo.app.book.ClassRow;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.targets.HelpService;
+import aestimo.app.toschool.ReturnOverview;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.boundary.Band;
@@ -40,6 +41,7 @@ class DeskController {
     private final AccountService accounts;
     private final LastDone lastDone;
     private final HelpService helps;
+    private final ReturnOverview returns;
     private final Clock clock;
 
     DeskController(
@@ -48,12 +50,14 @@ class DeskController {
             AccountService accounts,
             LastDone lastDone,
             HelpService helps,
+            ReturnOverview returns,
             Clock clock) {
         this.books = books;
         this.frames = frames;
         this.accounts = accounts;
         this.lastDone = lastDone;
         this.helps = helps;
+        this.returns = returns;
         this.clock = clock;
     }
 
@@ -84,6 +88,10 @@ class DeskController {
         model.addAttribute("more", Math.max(0, todo.size() - MOST_TO_DO));
         model.addAttribute("lastDone", lastDone.of(teacher.id(), open));
         model.addAttribute("weeks", TermWeeks.of(open));
+        List<ReturnOverview.Line> lines = returns.of(teacher.id(), open);
+        model.addAttribute("returns", lines);
+        model.addAttribute(
+                "returnTerms", lines.isEmpty() ? List.of() : lines.get(0).cells());
         return "desk/desk";
     }
 

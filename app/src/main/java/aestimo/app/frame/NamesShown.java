@@ -35,6 +35,8 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/standing/*/parent",
                     "/classes/*/standing/evening",
                     "/classes/*/targets/help/**",
+                    "/classes/*/targets/set/**",
+                    "/classes/*/to-school/**",
                     "/classes/roster/**",
                     "/classes/bring-in")
             .map(PathPatternParser.defaultInstance::parse)

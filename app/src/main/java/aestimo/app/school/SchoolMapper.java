@@ -50,11 +50,14 @@ interface SchoolMapper {
             "INSERT INTO school_field (teacher_id, place, name, labels) VALUES (#{teacher}, #{row.place}, #{row.name}, #{row.labels})")
     void insertField(@Param("teacher") TeacherId teacher, @Param("row") FieldRow row);
 
-    @Select("SELECT comment_length FROM teacher WHERE id = #{teacher}")
-    int findCommentLength(@Param("teacher") TeacherId teacher);
+    @Select("SELECT comment_length FROM school_asks WHERE teacher_id = #{teacher}")
+    Optional<Integer> findCommentLength(@Param("teacher") TeacherId teacher);
 
-    @Update("UPDATE teacher SET comment_length = #{length} WHERE id = #{teacher}")
-    void updateCommentLength(@Param("teacher") TeacherId teacher, @Param("length") int length);
+    @Insert("""
+            INSERT INTO school_asks (teacher_id, comment_length) VALUES (#{teacher}, #{length})
+            ON CONFLICT ON CONSTRAINT school_asks_pk DO UPDATE SET comment_length = excluded.comment_length
+             WHERE school_asks.teacher_id = #{teacher}""")
+    void writeCommentLength(@Param("teacher") TeacherId teacher, @Param("length") int length);
 
     @Select("SELECT school_ref FROM school_class WHERE teacher_id = #{teacher} AND id = #{classId}")
     Optional<String> findClassRef(@Param("teacher") TeacherId teacher, @Param("classId") long classId);

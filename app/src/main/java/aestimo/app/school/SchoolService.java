@@ -20,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class SchoolService {
     private static final int LONGEST_COMMENT = 4000;
+    private static final int USUAL_COMMENT = 300;
     private static final int MOST_FIELDS = 8;
     private static final int LONGEST_NAME = 40;
 
@@ -91,7 +92,7 @@ public class SchoolService {
     /** The most letters of a comment; 0 where the school takes none. */
     @Transactional(readOnly = true)
     public int commentLength(TeacherId teacher) {
-        return mapper.findCommentLength(teacher);
+        return mapper.findCommentLength(teacher).orElse(USUAL_COMMENT);
     }
 
     /**
@@ -136,7 +137,7 @@ public class SchoolService {
         }
         mapper.deleteFields(teacher);
         rows.forEach(row -> mapper.insertField(teacher, row));
-        mapper.updateCommentLength(teacher, Integer.parseInt(commentLength));
+        mapper.writeCommentLength(teacher, Integer.parseInt(commentLength));
     }
 
     /** The id a class goes by at the school; empty text where it is not known there. */

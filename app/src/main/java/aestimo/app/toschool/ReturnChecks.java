@@ -109,14 +109,20 @@ class ReturnChecks {
                 "");
         if (school.connection(teacher).isPresent()) {
             Map<Long, String> refs = school.studentRefs(teacher, classBook.row().id());
-            rows(
-                    found,
-                    true,
-                    own,
-                    row -> !refs.containsKey(row.enrolmentId()),
-                    "student the school does not know",
-                    "students the school does not know",
-                    "compare with the school under Groundwork");
+            List<String> unknown = own.rows().stream()
+                    .filter(row -> !refs.containsKey(row.enrolmentId()))
+                    .map(ReturnRow::name)
+                    .toList();
+            if (!unknown.isEmpty()) {
+                found.add(new Check(
+                        true,
+                        counted(
+                                unknown.size(),
+                                "student the school does not know",
+                                "students the school does not know"),
+                        listed(unknown) + " – compare the lists",
+                        base + "/groundwork/students/school" + span));
+            }
         }
         entries(
                 found,

@@ -104,6 +104,24 @@ public class SealService {
         mapper.seal(teacher, returnId, now, canonical, sha256(canonical));
     }
 
+    /** The class as a markbook file, as the return's figures were taken from it. */
+    @Transactional(readOnly = true)
+    public String markbook(TeacherId teacher, SchoolReturn own) {
+        return mapper.findMarkbook(teacher, own.id());
+    }
+
+    /** What was sealed, as it was hashed; empty text while the return is in hand. */
+    @Transactional(readOnly = true)
+    public String canonical(TeacherId teacher, SchoolReturn own) {
+        return mapper.findCanonical(teacher, own.id());
+    }
+
+    /** The bands the figures were graded by: those of their markbook file. */
+    @Transactional(readOnly = true)
+    public List<Band> bands(TeacherId teacher, SchoolReturn own) {
+        return read(mapper.findMarkbook(teacher, own.id())).boundaries().bands();
+    }
+
     static String sha256(String text) {
         try {
             return HexFormat.of()

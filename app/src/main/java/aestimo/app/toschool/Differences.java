@@ -1,0 +1,85 @@
+package aestimo.app.toschool;
+
+import aestimo.app.changes.ListedChange;
+import aestimo.core.book.Book;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+
+/** In what the figures of now differ from those a return holds, result by result. */
+record Differences(List<Line> lines) {
+    private static final int MOST_CAUSES = 3;
+
+    /**
+     * One result.
+     *
+     * @param was “63.0, 5”; empty text for a student who was not in it
+     * @param now empty text for one who is in it no more
+     * @param why the entries that moved it; where there are none, weights, rules or boundaries did
+     */
+    record Line(long enrolmentId, String name, String was, String now, String why) {}
+
+    /** @param changes of entries since the figures were taken */
+    static Differences between(SchoolReturn own, Book book, List<ListedChange> changes) {
+        Map<Long, ReturnRow> now = new HashMap<>();
+        ReturnService.figures(book, own.termId()).forEach(row -> now.put(row.enrolmentId(), row));
+        List<Line> lines = new ArrayList<>();
+        for (ReturnRow row : own.rows()) {
+            ReturnRow later = now.remove(row.enrolmentId());
+            if (later == null
+                    || !figures(row).equals(figures(later))
+                    || !row.exact().equals(later.exact())) {
+                lines.add(new Line(
+                        row.enrolmentId(),
+                        row.name(),
+                        figures(row),
+                        later == null ? "" : figures(later),
+                        later == null
+                                ? "not in the class at the end of the term"
+                                : why(row.enrolmentId(), book, own, changes)));
+            }
+        }
+        now.values()
+                .forEach(row -> lines.add(
+                        new Line(row.enrolmentId(), row.name(), "", figures(row), "joined since, or was left out")));
+        return new Differences(lines);
+    }
+
+    private static String figures(ReturnRow row) {
+        return row.percent().isEmpty()
+                ? "no result"
+                : row.percent() + (row.grade().isEmpty() ? "" : ", " + row.grade());
+    }
+
+    private static String why(long enrolmentId, Book book, SchoolReturn own, List<ListedChange> changes) {
+        List<String> causes = changes.stream()
+                .filter(change -> change.enrolmentId() == enrolmentId && isOf(book, change, own.termId()))
+                .map(change -> change.assessment() + " " + shown(change.was()) + " → " + shown(change.became()))
+                .toList();
+        return causes.isEmpty()
+                ? "weights, rules, boundaries or pieces changed"
+                : causes.stream().limit(MOST_CAUSES).collect(Collectors.joining("; "))
+                        + (causes.size() > MOST_CAUSES ? " and " + (causes.size() - MOST_CAUSES) + " more" : "");
+    }
+
+    private static boolean isOf(Book book, ListedChange change, long termId) {
+        return book.assessments().stream()
+                .filter(piece -> piece.id().text().equals(Long.toString(change.assessmentId())))
+                .anyMatch(piece -> ReturnChecks.isOf(book, piece, termId));
+    }
+
+    private static String shown(String entry) {
+        return entry.isEmpty() ? "blank" : entry;
+    }
+
+    public boolean isNone() {
+        return lines.isEmpty();
+    }
+
+    /** “2 results differ”. */
+    public String words() {
+        return lines.size() == 1 ? "1 result differs" : lines.size() + " results differ";
+    }
+}

@@ -1,0 +1,36 @@
+package aestimo.app.toschool;
+
+/** How far the results of a class and term have come on their way to the school. */
+public enum ReturnState {
+    NOT_BEGUN("not begun"),
+    IN_HAND("in hand"),
+    SEALED("sealed"),
+    SENDING("being sent"),
+    HELD("waits to be sent"),
+    RECEIVED("received"),
+    IN_PART("received in part");
+
+    private final String words;
+
+    ReturnState(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    static ReturnState of(SchoolReturn own, Progress progress) {
+        if (!own.isSealed()) {
+            return IN_HAND;
+        }
+        if (progress.state().isEmpty()) {
+            return SEALED;
+        }
+        return switch (progress.state().get()) {
+            case SENDING -> SENDING;
+            case HELD -> HELD;
+            case DONE -> progress.refused().isEmpty() ? RECEIVED : IN_PART;
+        };
+    }
+}

@@ -1,0 +1,62 @@
+package aestimo.app.toschool;
+
+import aestimo.app.school.SchoolField;
+import aestimo.app.web.FormFields;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeMap;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The rows of a return as a form holds them. */
+final class RowForm {
+    /** In place of a grade: none is sent. */
+    static final String NO_GRADE = "–";
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private RowForm() {}
+
+    static List<ReturnService.Edit> read(FormFields fields, List<SchoolField> asked) {
+        List<ReturnService.Edit> edits = new ArrayList<>();
+        List<String> enrolments = fields.texts("enrolment");
+        List<String> sentAs = fields.texts("sentAs");
+        List<String> reasons = fields.texts("reason");
+        List<String> comments = fields.texts("comment");
+        List<String> stood = fields.texts("was");
+        List<List<String>> labels = new ArrayList<>();
+        for (int i = 0; i < asked.size(); i++) {
+            labels.add(fields.texts("field" + i));
+        }
+        for (int i = 0; i < enrolments.size(); i++) {
+            String grade = at(sentAs, i);
+            boolean none = grade.matches("(?i)[-–—]+|none|no grade");
+            TreeMap<String, String> own = new TreeMap<>();
+            for (int field = 0; field < asked.size(); field++) {
+                own.put(asked.get(field).name(), at(labels.get(field), i));
+            }
+            edits.add(new ReturnService.Edit(
+                    FormFields.toNumber(enrolments.get(i)),
+                    was(at(stood, i)),
+                    new ReturnRow.Own(none ? "" : grade, none, at(reasons, i), own, at(comments, i))));
+        }
+        return edits;
+    }
+
+    private static String at(List<String> texts, int i) {
+        return i < texts.size() ? texts.get(i) : "";
+    }
+
+    /** What stood, as the form carries it along. */
+    static String wasText(ReturnRow.Own own) {
+        return JSON.writeValueAsString(own);
+    }
+
+    private static ReturnRow.Own was(String text) {
+        try {
+            return text.isEmpty() ? ReturnRow.Own.NOTHING : JSON.readValue(text, ReturnRow.Own.class);
+        } catch (RuntimeException altered) {
+            // Somebody altered the hidden field; the save then finds that something else stands.
+            return ReturnRow.Own.NOTHING;
+        }
+    }
+}

@@ -1,0 +1,236 @@
+package aestimo.app.toschool;
+
+import aestimo.app.book.BookService;
+import aestimo.app.school.Connection;
+import aestimo.app.school.SchoolException;
+import aestimo.app.school.SchoolException.Kind;
+import aestimo.app.school.SchoolField;
+import aestimo.app.school.SchoolOffice;
+import aestimo.app.school.SchoolRosters;
+import aestimo.app.school.SchoolService;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
+import aestimo.app.toschool.SendingMapper.DeliveryRow;
+import aestimo.app.toschool.SendingMapper.DueRow;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Term;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.OffsetDateTime;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Supplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Sends sealed returns, one record after the other, in any of the processes that stand before the database. Whoever sends
+ * one has it for a while; should that process end, another takes it up where the database says it stands. A record that was
+ * received just before is sent once more then, by the same id, and changes nothing at the school.
+ */
+@Component
+class Sender {
+    private static final Logger LOG = LoggerFactory.getLogger(Sender.class);
+    private static final Duration HAS_IT = Duration.ofSeconds(25);
+    private static final int MOST_TRIES_TOLD = 6;
+    private static final int LONGEST_PAUSE = 60;
+
+    private final SendingMapper mapper;
+    private final ReturnService returns;
+    private final SchoolService school;
+    private final SchoolOffice office;
+    private final SchoolRosters rosters;
+    private final BookService books;
+    private final TransactionTemplate transactions;
+    private final Clock clock;
+
+    Sender(
+            SendingMapper mapper,
+            ReturnService returns,
+            SchoolService school,
+            SchoolOffice office,
+            SchoolRosters rosters,
+            BookService books,
+            PlatformTransactionManager transactionManager,
+            Clock clock) {
+        this.mapper = mapper;
+        this.returns = returns;
+        this.school = school;
+        this.office = office;
+        this.rosters = rosters;
+        this.books = books;
+        this.transactions = new TransactionTemplate(transactionManager);
+        this.clock = clock;
+    }
+
+    @Scheduled(fixedDelay = 500)
+    void sendWhatIsDue() {
+        for (DueRow due : inTransaction(mapper::findDue)) {
+            ActingTeacher.as(due.teacherId(), () -> {
+                OffsetDateTime now = now();
+                if (inTransaction(() -> mapper.claim(due.teacherId(), due.returnId(), now, now.plus(HAS_IT))) == 1) {
+                    send(due);
+                }
+                return null;
+            });
+        }
+    }
+
+    /** What is read and written goes in transactions of its own, short ones: none waits for the school. */
+    private <T> T inTransaction(Supplier<T> work) {
+        return transactions.execute(status -> work.get());
+    }
+
+    private void end(DueRow due, Progress.State state, OffsetDateTime nextTry, int tries, String said) {
+        inTransaction(() -> {
+            mapper.end(due.teacherId(), due.returnId(), state.name(), nextTry, tries, said);
+            return null;
+        });
+    }
+
+    private OffsetDateTime now() {
+        return OffsetDateTime.now(clock);
+    }
+
+    private void send(DueRow due) {
+        TeacherId teacher = due.teacherId();
+        long id = due.returnId();
+        try {
+            SchoolReturn own = returns.get(teacher, due.classId(), id);
+            if (deliver(teacher, own)) {
+                end(due, Progress.State.DONE, now(), 0, "");
+            }
+        } catch (SchoolException refused) {
+            if (refused.kind() == Kind.LATER) {
+                int tries = inTransaction(() -> mapper.find(teacher, id))
+                                .map(row -> row.tries())
+                                .orElse(0)
+                        + 1;
+                long pause = Math.min(LONGEST_PAUSE, 1L << Math.min(tries, MOST_TRIES_TOLD));
+                end(due, Progress.State.SENDING, now().plusSeconds(pause), tries, refused.getMessage());
+            } else {
+                end(due, Progress.State.HELD, now(), 0, refused.getMessage());
+            }
+        } catch (NotFoundException gone) {
+            end(due, Progress.State.HELD, now(), 0, "The class or its term is gone.");
+        } catch (RuntimeException unforeseen) {
+            // Its message might hold what was sent.
+            LOG.error(
+                    "Sending return {} broke off: {}", id, unforeseen.getClass().getName());
+            end(due, Progress.State.HELD, now(), 0, "Sending broke off by a fault of the markbook. Send it again.");
+        }
+    }
+
+    /** @return whether nothing waits any more */
+    private boolean deliver(TeacherId teacher, SchoolReturn own) {
+        Connection connection = school.connection(teacher)
+                .orElseThrow(() -> new SchoolException(Kind.HELD, "No school is connected any more."));
+        List<DeliveryRow> waiting = inTransaction(() -> mapper.findDeliveries(teacher, own.id())).stream()
+                .filter(row -> row.state().equals("WAITING"))
+                .toList();
+        if (waiting.isEmpty()) {
+            return true;
+        }
+        SchoolRecords records = prepare(teacher, connection, own, waiting);
+        Map<Long, String> refs = school.studentRefs(teacher, own.classId());
+        Map<Long, ReturnRow> rows = new HashMap<>();
+        own.rows().forEach(row -> rows.put(row.enrolmentId(), row));
+        for (DeliveryRow row : waiting) {
+            if (inTransaction(() -> mapper.keep(teacher, own.id(), now().plus(HAS_IT))) == 0) {
+                return false;
+            }
+            deliver(teacher, connection, records, rows.get(row.enrolmentId()), refs, row);
+        }
+        return true;
+    }
+
+    private void deliver(
+            TeacherId teacher,
+            Connection connection,
+            SchoolRecords records,
+            ReturnRow row,
+            Map<Long, String> refs,
+            DeliveryRow delivery) {
+        String state = "RECEIVED";
+        String said = "";
+        String ref = refs.get(delivery.enrolmentId());
+        if (ref == null) {
+            state = "REFUSED";
+            said = "The school does not know this student. Compare with the school under Groundwork.";
+        } else {
+            try {
+                office.put(
+                        connection,
+                        "results",
+                        "result",
+                        records.resultId(delivery.item(), ref),
+                        records.result(row, delivery.item(), ref));
+            } catch (SchoolException refused) {
+                if (refused.kind() != Kind.REFUSED) {
+                    throw refused;
+                }
+                state = "REFUSED";
+                said = refused.getMessage();
+            }
+        }
+        String settled = state;
+        String words = said;
+        inTransaction(() -> {
+            mapper.settle(teacher, delivery.returnId(), delivery.enrolmentId(), delivery.item(), settled, words, now());
+            return null;
+        });
+    }
+
+    /** Puts the category, the scales and the line items in place that the results hang on. */
+    private SchoolRecords prepare(
+            TeacherId teacher, Connection connection, SchoolReturn own, List<DeliveryRow> waiting) {
+        Term term = books.open(teacher, own.classId()).book().terms().stream()
+                .filter(it -> it.id().text().equals(Long.toString(own.termId())))
+                .findFirst()
+                .orElseThrow(() -> new NotFoundException("term"));
+        SchoolRosters.Period period = rosters.periods(connection).stream()
+                .filter(it -> it.starts().equals(term.firstDay()) && it.ends().equals(term.lastDay()))
+                .findFirst()
+                .orElseThrow(() -> new SchoolException(
+                        Kind.HELD, "The school has no term from " + term.firstDay() + " to " + term.lastDay() + "."));
+        String classRef = school.classRef(teacher, own.classId());
+        if (classRef.isEmpty()) {
+            throw new SchoolException(
+                    Kind.HELD, "The school does not know the class. Compare with the school under Groundwork.");
+        }
+        SchoolRecords records = new SchoolRecords(own, classRef, period.ref(), term.name());
+        Set<String> items = new LinkedHashSet<>();
+        waiting.forEach(row -> items.add(row.item()));
+        put(connection, "categories", "category", records.categoryId(), records.category());
+        Map<String, SchoolField> fields = new HashMap<>();
+        school.fields(teacher).forEach(field -> fields.put(field.name(), field));
+        for (String item : items) {
+            if (fields.containsKey(item)) {
+                put(
+                        connection,
+                        "scoreScales",
+                        "scoreScale",
+                        records.scaleId(item),
+                        records.scale(item, fields.get(item).labels()));
+            }
+            put(connection, "lineItems", "lineItem", records.lineItemId(item), records.lineItem(item));
+        }
+        return records;
+    }
+
+    /** A refusal of what all results hang on is one of them all. */
+    private void put(Connection connection, String collection, String name, String id, Map<String, Object> record) {
+        try {
+            office.put(connection, collection, name, id, record);
+        } catch (SchoolException refused) {
+            throw refused.kind() == Kind.REFUSED ? new SchoolException(Kind.HELD, refused.getMessage()) : refused;
+        }
+    }
+}

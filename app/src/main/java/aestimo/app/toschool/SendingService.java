@@ -1,0 +1,103 @@
+package aestimo.app.toschool;
+
+import aestimo.app.school.SchoolService;
+import aestimo.app.store.TeacherId;
+import aestimo.app.toschool.SendingMapper.DeliveryRow;
+import aestimo.app.toschool.SendingMapper.SendingRow;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Has sealed returns sent, and tells how far that has come. The sending itself is done by {@link Sender}. */
+@Service
+public class SendingService {
+    static final String RESULT = "result";
+
+    private final SendingMapper mapper;
+    private final ReturnMapper returns;
+    private final ReturnService service;
+    private final SchoolService school;
+    private final Clock clock;
+
+    SendingService(
+            SendingMapper mapper, ReturnMapper returns, ReturnService service, SchoolService school, Clock clock) {
+        this.mapper = mapper;
+        this.returns = returns;
+        this.service = service;
+        this.school = school;
+        this.clock = clock;
+    }
+
+    /**
+     * Has a sealed return sent: all of it the first time, what is missing or was refused after that.
+     *
+     * @throws FormException when it is not sealed, a later one was sealed in its place, or no school is connected
+     */
+    @Transactional
+    public void send(TeacherId teacher, long classId, long returnId) {
+        if (returns.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        SchoolReturn own = service.get(teacher, classId, returnId);
+        if (!own.isSealed()) {
+            throw new FormException("Seal the return first: what is sent must be fixed.");
+        }
+        if (school.connection(teacher).isEmpty()) {
+            throw new FormException(
+                    "No school is connected. Connect it under The school, or take the results as a file.");
+        }
+        boolean replaced = returns.findOfClass(teacher, classId).stream()
+                .anyMatch(other ->
+                        other.termId() == own.termId() && other.number() > own.number() && other.sealed() != null);
+        if (replaced) {
+            throw new FormException("A later return of this term is sealed in its place. Send that one.");
+        }
+        mapper.holdOlder(teacher, classId, own.termId(), own.number());
+        mapper.begin(teacher, classId, returnId, OffsetDateTime.now(clock));
+        for (ReturnRow row : own.rows()) {
+            mapper.await(teacher, classId, returnId, row.enrolmentId(), RESULT);
+            row.fields().keySet().forEach(field -> mapper.await(teacher, classId, returnId, row.enrolmentId(), field));
+        }
+    }
+
+    /** How far it has come. */
+    @Transactional(readOnly = true)
+    public Progress progress(TeacherId teacher, SchoolReturn own) {
+        Optional<SendingRow> sending = mapper.find(teacher, own.id());
+        if (sending.isEmpty()) {
+            return Progress.NONE;
+        }
+        Map<Long, String> names = new HashMap<>();
+        own.rows().forEach(row -> names.put(row.enrolmentId(), row.name()));
+        List<DeliveryRow> deliveries = mapper.findDeliveries(teacher, own.id());
+        Progress.State state = Progress.State.valueOf(sending.get().state());
+        boolean waits = state == Progress.State.SENDING
+                && sending.get().tries() > 0
+                && sending.get().nextTry().isAfter(OffsetDateTime.now(clock));
+        return new Progress(
+                Optional.of(state),
+                (int) deliveries.stream()
+                        .filter(row -> row.state().equals("RECEIVED"))
+                        .count(),
+                deliveries.size(),
+                deliveries.stream()
+                        .filter(row -> row.state().equals("REFUSED"))
+                        .map(row -> new Progress.Refused(
+                                row.enrolmentId(), names.getOrDefault(row.enrolmentId(), ""), row.item(), row.said()))
+                        .toList(),
+                sending.get().said(),
+                waits ? Optional.of(sending.get().nextTry()) : Optional.empty(),
+                deliveries.stream()
+                        .map(DeliveryRow::at)
+                        .filter(Objects::nonNull)
+                        .max(OffsetDateTime::compareTo));
+    }
+}

@@ -1,0 +1,345 @@
+package aestimo.app.toschool;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.changes.ListedChange;
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.school.SchoolService;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Book;
+import aestimo.core.book.Term;
+import aestimo.core.result.Span;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Results of one term: taken, completed, checked, sealed, sent. */
+@Controller
+@RequestMapping("/classes/{classId}/to-school")
+class ToSchoolController {
+    private final BookService books;
+    private final FrameService frames;
+    private final ReturnService returns;
+    private final ReturnChecks checks;
+    private final SealService seals;
+    private final SendingService sendings;
+    private final SchoolService school;
+    private final Clock clock;
+
+    ToSchoolController(
+            BookService books,
+            FrameService frames,
+            ReturnService returns,
+            ReturnChecks checks,
+            SealService seals,
+            SendingService sendings,
+            SchoolService school,
+            Clock clock) {
+        this.books = books;
+        this.frames = frames;
+        this.returns = returns;
+        this.checks = checks;
+        this.seals = seals;
+        this.sendings = sendings;
+        this.school = school;
+        this.clock = clock;
+    }
+
+    @GetMapping
+    String show(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        return page(teacher, classBook, term(classBook.book(), parameters), model);
+    }
+
+    /** The one term of the span, else the one that holds today, else the last one begun. */
+    private static Term term(Book book, Map<String, String> parameters) {
+        SpanChoice span = SpanChoice.read(parameters, book);
+        if (span.span() instanceof Span.Terms terms && terms.terms().size() == 1) {
+            return book.terms().stream()
+                    .filter(term -> terms.terms().contains(term.id()))
+                    .findFirst()
+                    .orElseThrow();
+        }
+        SpanChoice now = SpanChoice.read(Map.of(), book);
+        return book.terms().stream()
+                .filter(term -> now.query().equals("span=" + term.id()))
+                .findFirst()
+                .orElseThrow(() -> new NotFoundException("term"));
+    }
+
+    private String page(SignedInTeacher teacher, ClassBook classBook, Term term, Model model) {
+        long classId = classBook.row().id();
+        List<SchoolReturn> all = returns.ofClass(teacher.id(), classId);
+        Map<Long, Progress> progress = new HashMap<>();
+        all.forEach(own -> progress.put(own.id(), sendings.progress(teacher.id(), own)));
+        ToSchoolView view = ToSchoolView.of(classBook, term, all, progress);
+        model.addAttribute(
+                "frame",
+                frames.ofClass(teacher, classBook, Map.of("span", term.id().text()), "to-school"));
+        model.addAttribute("view", view);
+        model.addAttribute("fields", school.fields(teacher.id()));
+        model.addAttribute("commentLength", school.commentLength(teacher.id()));
+        model.addAttribute("connected", school.connection(teacher.id()).isPresent());
+        model.addAttribute("base", "/classes/" + classId + "/to-school");
+        model.addAttribute("bands", classBook.book().boundaries().bands());
+        view.own().ifPresent(own -> addReturn(teacher, classBook, own, progress, model));
+        return "toschool/toschool";
+    }
+
+    private void addReturn(
+            SignedInTeacher teacher, ClassBook classBook, SchoolReturn own, Map<Long, Progress> progress, Model model) {
+        List<ListedChange> moved = returns.movedSince(teacher.id(), own.classId(), own.taken());
+        Differences differences = Differences.between(own, classBook.book(), moved);
+        model.addAttribute("own", own);
+        model.addAttribute("taken", Days.at(own.taken()));
+        model.addAttribute(
+                "begun",
+                Days.brief(own.begun().atZoneSameInstant(clock.getZone()).toLocalDate()));
+        model.addAttribute("sealed", own.sealed().map(Days::at).orElse(""));
+        model.addAttribute("differences", differences);
+        model.addAttribute("checks", own.isSealed() ? List.of() : checks.of(teacher.id(), classBook, own));
+        model.addAttribute("progress", progress.getOrDefault(own.id(), Progress.NONE));
+        model.addAttribute("state", ReturnState.of(own, progress.getOrDefault(own.id(), Progress.NONE)));
+        model.addAttribute(
+                "nextTry",
+                progress.getOrDefault(own.id(), Progress.NONE)
+                        .nextTry()
+                        .map(Days::clock)
+                        .orElse(""));
+        model.addAttribute(
+                "received",
+                progress.getOrDefault(own.id(), Progress.NONE)
+                        .last()
+                        .map(Days::at)
+                        .orElse(""));
+    }
+
+    @PostMapping("/begin")
+    String begin(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            FormFields fields,
+            RedirectAttributes told) {
+        long term = fields.number("term");
+        returns.begin(teacher.id(), classId, term);
+        told.addFlashAttribute(
+                "done", "The figures of now are taken. Nothing goes to the school until you seal and send it.");
+        return to(classId, term);
+    }
+
+    private static String to(long classId, long term) {
+        return "redirect:/classes/" + classId + "/to-school?span=" + term;
+    }
+
+    @PostMapping("/{returnId}/take")
+    String take(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            RedirectAttributes told) {
+        return done(
+                teacher,
+                classId,
+                returnId,
+                told,
+                "Today's figures are taken. What you had added stands.",
+                () -> returns.take(teacher.id(), classId, returnId));
+    }
+
+    private String done(
+            SignedInTeacher teacher,
+            long classId,
+            long returnId,
+            RedirectAttributes told,
+            String words,
+            Runnable work) {
+        long term = returns.get(teacher.id(), classId, returnId).termId();
+        try {
+            work.run();
+            told.addFlashAttribute("done", words);
+        } catch (FormException refused) {
+            told.addFlashAttribute("problems", refused.problems());
+        }
+        return to(classId, term);
+    }
+
+    @PostMapping("/{returnId}/leave")
+    String leave(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            RedirectAttributes told) {
+        return done(
+                teacher,
+                classId,
+                returnId,
+                told,
+                "The return is thrown away. Nothing was sent.",
+                () -> returns.leave(teacher.id(), classId, returnId));
+    }
+
+    /** Without a script: the whole form at once. */
+    @PostMapping("/{returnId}/save")
+    String save(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            FormFields fields,
+            RedirectAttributes told) {
+        return done(
+                teacher,
+                classId,
+                returnId,
+                told,
+                "Kept.",
+                () -> returns.save(teacher.id(), classId, returnId, RowForm.read(fields, school.fields(teacher.id()))));
+    }
+
+    /** From the script, as it is typed: what stands then, or why it could not be kept. */
+    @PostMapping("/{returnId}/typed")
+    ResponseEntity<Map<String, Object>> typed(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            FormFields fields) {
+        Map<String, Object> answer = new LinkedHashMap<>();
+        try {
+            returns.save(teacher.id(), classId, returnId, RowForm.read(fields, school.fields(teacher.id())));
+            answer.put("kept", Days.clock(OffsetDateTime.now(clock)));
+        } catch (FormException refused) {
+            answer.put("problems", refused.problems());
+        }
+        Map<String, Object> rows = new LinkedHashMap<>();
+        returns.get(teacher.id(), classId, returnId)
+                .rows()
+                .forEach(row -> rows.put(
+                        Long.toString(row.enrolmentId()),
+                        Map.of(
+                                "was",
+                                RowForm.wasText(row.own()),
+                                "adjusted",
+                                row.isAdjusted(),
+                                "none",
+                                row.own().noGrade())));
+        answer.put("rows", rows);
+        return ResponseEntity.ok(answer);
+    }
+
+    /** What is in the way of sealing, or how far sending has come. */
+    @GetMapping("/{returnId}/margin")
+    String margin(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        SchoolReturn own = returns.get(teacher.id(), classId, returnId);
+        page(teacher, classBook, termOf(classBook.book(), own), model);
+        return "toschool/margin :: view";
+    }
+
+    private static Term termOf(Book book, SchoolReturn own) {
+        return book.terms().stream()
+                .filter(term -> term.id().text().equals(Long.toString(own.termId())))
+                .findFirst()
+                .orElseThrow(() -> new NotFoundException("term"));
+    }
+
+    /** Asks once more, in large type, before what cannot be undone. */
+    @GetMapping("/{returnId}/seal")
+    String askToSeal(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        SchoolReturn own = returns.get(teacher.id(), classId, returnId);
+        page(teacher, classBook, termOf(classBook.book(), own), model);
+        if (own.isSealed()) {
+            return to(classId, own.termId());
+        }
+        model.addAttribute("schoolName", frames.look(teacher).school());
+        model.addAttribute("year", classBook.row().yearName());
+        return "toschool/seal";
+    }
+
+    @PostMapping("/{returnId}/seal")
+    String seal(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            FormFields fields,
+            RedirectAttributes told) {
+        boolean sends = !fields.text("send").isEmpty();
+        return done(
+                teacher,
+                classId,
+                returnId,
+                told,
+                sends
+                        ? "The return is sealed and goes to the school."
+                        : "The return is sealed. Nothing can alter it any more.",
+                () -> {
+                    seals.seal(teacher.id(), classId, returnId);
+                    if (sends) {
+                        sendings.send(teacher.id(), classId, returnId);
+                    }
+                });
+    }
+
+    @PostMapping("/{returnId}/send")
+    String send(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            RedirectAttributes told) {
+        return done(
+                teacher,
+                classId,
+                returnId,
+                told,
+                "It goes to the school.",
+                () -> sendings.send(teacher.id(), classId, returnId));
+    }
+
+    /** Terms beside one another: what was sealed, what was due, and what it would be today. */
+    @GetMapping("/compared")
+    String compared(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestParam Map<String, String> parameters,
+            Model model) {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        model.addAttribute(
+                "frame",
+                frames.ofClass(
+                        teacher,
+                        classBook,
+                        Map.of("span", term(classBook.book(), parameters).id().text()),
+                        "to-school/compared"));
+        model.addAttribute("compared", TermsCompared.of(classBook, returns.ofClass(teacher.id(), classId)));
+        return "toschool/compared";
+    }
+}

@@ -1,0 +1,129 @@
+package aestimo.app.toschool;
+
+import aestimo.app.book.CategoryLook;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.Days;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Book;
+import aestimo.core.book.Category;
+import aestimo.core.book.Term;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * The results of one term on their way to the school.
+ *
+ * @param own the return in hand, else the latest sealed; empty where none was begun
+ * @param replaces number of the return it corrects; 0 for none
+ * @param feeding the pieces its figures are made of
+ * @param rows with what stands beside them
+ * @param before name of the term before; empty for the first
+ * @param earlier the other returns of the class, the latest first
+ */
+record ToSchoolView(
+        Term term,
+        Optional<SchoolReturn> own,
+        int replaces,
+        List<Feeding> feeding,
+        List<Row> rows,
+        String before,
+        List<Earlier> earlier) {
+    /** Pieces of a category that counts. */
+    record Feeding(String category, CategoryLook look, List<String> pieces) {}
+
+    /**
+     * One student.
+     *
+     * @param sentAs as a form holds it
+     * @param was what stands, as the form carries it along
+     * @param before the grade sent for the term before, else the one reached in it
+     */
+    record Row(ReturnRow row, String sentAs, String was, String before) {}
+
+    record Earlier(long id, String words, String href) {}
+
+    static ToSchoolView of(ClassBook classBook, Term term, List<SchoolReturn> all, Map<Long, Progress> progress) {
+        Book book = classBook.book();
+        long termId = Long.parseLong(term.id().text());
+        Optional<SchoolReturn> own =
+                all.stream().filter(other -> other.termId() == termId).reduce((one, later) -> later);
+        int at = book.terms().indexOf(term);
+        Map<Long, String> before = at > 0 ? before(book, book.terms().get(at - 1), all) : Map.of();
+        return new ToSchoolView(
+                term,
+                own,
+                own.map(it -> it.number() - 1).orElse(0),
+                feeding(classBook, termId),
+                own.map(it -> it.rows().stream()
+                                .map(row -> new Row(
+                                        row,
+                                        row.own().noGrade()
+                                                ? RowForm.NO_GRADE
+                                                : row.own().sentAs(),
+                                        RowForm.wasText(row.own()),
+                                        before.getOrDefault(row.enrolmentId(), "")))
+                                .toList())
+                        .orElse(List.of()),
+                at > 0 ? book.terms().get(at - 1).name() : "",
+                earlier(classBook, all, own, progress));
+    }
+
+    private static Map<Long, String> before(Book book, Term term, List<SchoolReturn> all) {
+        long termId = Long.parseLong(term.id().text());
+        Map<Long, String> grades = new HashMap<>();
+        ReturnService.figures(book, termId).forEach(row -> grades.put(row.enrolmentId(), row.grade()));
+        all.stream()
+                .filter(other -> other.termId() == termId && other.isSealed())
+                .forEach(other -> other.rows().forEach(row -> grades.put(row.enrolmentId(), row.gradeSent())));
+        return grades;
+    }
+
+    static List<Feeding> feeding(ClassBook classBook, long termId) {
+        Book book = classBook.book();
+        List<Feeding> feeding = new ArrayList<>();
+        for (Category category : book.categories()) {
+            List<String> pieces = book.assessments().stream()
+                    .filter(piece -> piece.category().equals(category.id())
+                            && book.hasSay(category)
+                            && ReturnChecks.isOf(book, piece, termId)
+                            && classBook.filled(ClassBook.id(piece)) > 0)
+                    .map(Assessment::title)
+                    .toList();
+            if (!pieces.isEmpty()) {
+                feeding.add(new Feeding(category.name(), classBook.look(category), pieces));
+            }
+        }
+        return feeding;
+    }
+
+    private static List<Earlier> earlier(
+            ClassBook classBook, List<SchoolReturn> all, Optional<SchoolReturn> own, Map<Long, Progress> progress) {
+        List<Earlier> earlier = new ArrayList<>();
+        for (SchoolReturn other : all) {
+            if (own.isEmpty() || own.get().id() != other.id()) {
+                String term = classBook.book().terms().stream()
+                        .filter(it -> it.id().text().equals(Long.toString(other.termId())))
+                        .map(Term::name)
+                        .findFirst()
+                        .orElse("a term that is gone");
+                earlier.add(
+                        0,
+                        new Earlier(
+                                other.id(),
+                                other.sealed().map(Days::at).orElse("in hand") + " · " + term
+                                        + (other.number() > 1 ? ", correction " + (other.number() - 1) : "") + " · "
+                                        + ReturnState.of(other, progress.getOrDefault(other.id(), Progress.NONE))
+                                                .words(),
+                                "/classes/" + classBook.row().id() + "/to-school/" + other.id() + "/record.pdf"));
+            }
+        }
+        return earlier;
+    }
+
+    public int pieces() {
+        return feeding.stream().mapToInt(own -> own.pieces().size()).sum();
+    }
+}

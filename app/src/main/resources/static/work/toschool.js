@@ -1,0 +1,76 @@
+"use strict";
+// A return in hand: rows are kept as they are typed, and the margin says what is still in the way of sealing.
+aestimo.schoolReturn = (form) => {
+  const kept = document.getElementById("kept");
+  let timer;
+  let busy = false;
+  let again = false;
+  const rows = () => [...form.querySelectorAll("tr[data-row]")];
+  // Only rows that were touched are sent: what another window keeps meanwhile is left alone.
+  const touched = new Set();
+  const send = async () => {
+    if (busy) { again = true; return; }
+    busy = true;
+    const sent = new Set(touched);
+    const body = new URLSearchParams({ _csrf: form.querySelector("[name=_csrf]").value });
+    for (const row of rows().filter((one) => sent.has(one))) {
+      for (const field of row.querySelectorAll("input")) body.append(field.name, field.value);
+    }
+    try {
+      const answer = await fetch(form.dataset.typed, { method: "POST", body });
+      if (!answer.ok || answer.redirected) throw new Error(answer.status);
+      const told = await answer.json();
+      if (told.problems) {
+        kept.textContent = told.problems.join(" ");
+        kept.classList.add("is-off");
+      } else {
+        for (const row of sent) {
+          const now = told.rows[row.dataset.row];
+          row.querySelector("[name=was]").value = now.was;
+          row.classList.toggle("is-adjusted", now.adjusted || now.none);
+          for (const field of row.querySelectorAll(".is-label")) field.classList.toggle("is-missing", field.value.trim() === "");
+          touched.delete(row);
+        }
+        kept.textContent = `Kept ${told.kept}`;
+        kept.classList.remove("is-off");
+        await aestimo.returnMargin(form);
+      }
+    } catch {
+      kept.textContent = "Not kept: there is no connection, or you were signed out. What you typed is still here.";
+      kept.classList.add("is-off");
+      timer = setTimeout(send, 5000);
+    }
+    busy = false;
+    if (again) { again = false; send(); }
+  };
+  form.addEventListener("input", (event) => {
+    const row = event.target.closest("tr[data-row]");
+    if (!row) return;
+    touched.add(row);
+    kept.textContent = "…";
+    clearTimeout(timer);
+    timer = setTimeout(send, 700);
+  });
+  form.addEventListener("change", () => { clearTimeout(timer); if (touched.size) send(); });
+  form.addEventListener("submit", (event) => { event.preventDefault(); send(); });
+  window.addEventListener("beforeunload", (event) => { if (touched.size) event.preventDefault(); });
+};
+
+aestimo.returnMargin = async (form) => {
+  const margin = document.getElementById("margin-view");
+  const answer = await fetch(form.dataset.margin);
+  if (!answer.ok || answer.redirected) return;
+  margin.innerHTML = await answer.text();
+};
+
+const schoolForm = document.getElementById("return-form");
+if (schoolForm?.dataset.typed) aestimo.schoolReturn(schoolForm);
+// While it is being sent the margin follows; once it has ended, the page is shown anew.
+if (schoolForm && document.querySelector(".return-margin[data-watch]")) {
+  const watch = async () => {
+    try { await aestimo.returnMargin(schoolForm); } catch { /* Tried again with the next turn. */ }
+    if (document.querySelector(".return-margin[data-watch]")) setTimeout(watch, 1000);
+    else location.reload();
+  };
+  setTimeout(watch, 1000);
+}
