@@ -13,6 +13,7 @@ import aestimo.app.targets.HelpService;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
+import aestimo.app.toschool.ReturnService;
 import aestimo.exchange.sheet.Sheet;
 import java.net.http.HttpResponse;
 import java.util.List;
@@ -75,6 +76,7 @@ class RouteTest {
                 "tryOutId", Long.toString(tryOut(app)),
                 "listId", Long.toString(list(app)),
                 "helpId", help(app),
+                "returnId", Long.toString(schoolReturn(app)),
                 "classId", Long.toString(classBook.row().id()),
                 "yearId", Long.toString(classBook.row().yearId()),
                 "assessmentId", otherIdsFrom.book().assessments().get(0).id().text(),
@@ -93,6 +95,19 @@ class RouteTest {
             tryOuts.keep(marin, classId, "Of another", TryOutService.of(classBook));
             return tryOuts.kept(marin, classId).get(0).id();
         });
+    }
+
+    /** One of marin's first class, in hand. */
+    private static long schoolReturn(RunningApp app) {
+        TeacherId marin = teacher(app, "marin");
+        ClassBook first = firstClass(app, "marin");
+        return ActingTeacher.as(
+                marin,
+                () -> app.bean(ReturnService.class)
+                        .begin(
+                                marin,
+                                first.row().id(),
+                                Long.parseLong(first.book().terms().get(0).id().text())));
     }
 
     /** One of those the demo has. */

@@ -4,7 +4,9 @@ package aestimo.app.school;
 public class SchoolException extends RuntimeException {
     /** What it means for going on. */
     public enum Kind {
-        /** Not there, too slow, too busy or failing: the same may do later. */
+        /** It answered that it is busy or failed: the same may do in a moment. */
+        BUSY,
+        /** Not there, or too slow to answer: the same may do later. */
         LATER,
         /** Not now: outside the school's dates, or it lets this client in no more. */
         HELD,

@@ -146,7 +146,7 @@ public class SchoolOffice {
                 .build();
         HttpResponse<String> answer = ask(request);
         if (answer.statusCode() >= 500 || answer.statusCode() == 429) {
-            throw new SchoolException(Kind.LATER, "The school's service answered " + answer.statusCode() + ".");
+            throw new SchoolException(Kind.BUSY, "The school's service answered " + answer.statusCode() + ".");
         }
         try {
             JsonNode token = json.readTree(answer.body()).get("access_token");
@@ -179,10 +179,10 @@ public class SchoolOffice {
     private SchoolException refused(HttpResponse<String> answer) {
         int status = answer.statusCode();
         if (status == 429) {
-            return new SchoolException(Kind.LATER, "The school's service is too busy (429).");
+            return new SchoolException(Kind.BUSY, "The school's service is too busy (429).");
         }
         if (status >= 500) {
-            return new SchoolException(Kind.LATER, "The school's service failed (" + status + ").");
+            return new SchoolException(Kind.BUSY, "The school's service failed (" + status + ").");
         }
         String words = description(answer.body());
         if (words.isEmpty()) {

@@ -22,6 +22,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -39,6 +40,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 class Sender {
     private static final Logger LOG = LoggerFactory.getLogger(Sender.class);
     private static final Duration HAS_IT = Duration.ofSeconds(25);
+    private static final Duration A_MOMENT = Duration.ofMillis(300);
+    private static final int MOST_AT_ONCE = 3;
     private static final int MOST_TRIES_TOLD = 6;
     private static final int LONGEST_PAUSE = 60;
 
@@ -102,17 +105,16 @@ class Sender {
     private void send(DueRow due) {
         TeacherId teacher = due.teacherId();
         long id = due.returnId();
+        long before = arrived(teacher, id);
         try {
             SchoolReturn own = returns.get(teacher, due.classId(), id);
             if (deliver(teacher, own)) {
                 end(due, Progress.State.DONE, now(), 0, "");
             }
         } catch (SchoolException refused) {
-            if (refused.kind() == Kind.LATER) {
-                int tries = inTransaction(() -> mapper.find(teacher, id))
-                                .map(row -> row.tries())
-                                .orElse(0)
-                        + 1;
+            if (refused.kind() == Kind.LATER || refused.kind() == Kind.BUSY) {
+                // The pause grows only while nothing gets through.
+                int tries = arrived(teacher, id) > before ? 1 : tries(teacher, id) + 1;
                 long pause = Math.min(LONGEST_PAUSE, 1L << Math.min(tries, MOST_TRIES_TOLD));
                 end(due, Progress.State.SENDING, now().plusSeconds(pause), tries, refused.getMessage());
             } else {
@@ -126,6 +128,18 @@ class Sender {
                     "Sending return {} broke off: {}", id, unforeseen.getClass().getName());
             end(due, Progress.State.HELD, now(), 0, "Sending broke off by a fault of the markbook. Send it again.");
         }
+    }
+
+    private long arrived(TeacherId teacher, long returnId) {
+        return inTransaction(() -> mapper.findDeliveries(teacher, returnId)).stream()
+                .filter(row -> !row.state().equals("WAITING"))
+                .count();
+    }
+
+    private int tries(TeacherId teacher, long returnId) {
+        return inTransaction(() -> mapper.find(teacher, returnId))
+                .map(row -> row.tries())
+                .orElse(0);
     }
 
     /** @return whether nothing waits any more */
@@ -166,7 +180,7 @@ class Sender {
             said = "The school does not know this student. Compare with the school under Groundwork.";
         } else {
             try {
-                office.put(
+                put(
                         connection,
                         "results",
                         "result",
@@ -208,29 +222,45 @@ class Sender {
         SchoolRecords records = new SchoolRecords(own, classRef, period.ref(), term.name());
         Set<String> items = new LinkedHashSet<>();
         waiting.forEach(row -> items.add(row.item()));
-        put(connection, "categories", "category", records.categoryId(), records.category());
+        putForAll(connection, "categories", "category", records.categoryId(), records.category());
         Map<String, SchoolField> fields = new HashMap<>();
         school.fields(teacher).forEach(field -> fields.put(field.name(), field));
         for (String item : items) {
             if (fields.containsKey(item)) {
-                put(
+                putForAll(
                         connection,
                         "scoreScales",
                         "scoreScale",
                         records.scaleId(item),
                         records.scale(item, fields.get(item).labels()));
             }
-            put(connection, "lineItems", "lineItem", records.lineItemId(item), records.lineItem(item));
+            putForAll(connection, "lineItems", "lineItem", records.lineItemId(item), records.lineItem(item));
         }
         return records;
     }
 
     /** A refusal of what all results hang on is one of them all. */
-    private void put(Connection connection, String collection, String name, String id, Map<String, Object> record) {
+    private void putForAll(
+            Connection connection, String collection, String name, String id, Map<String, Object> record) {
         try {
-            office.put(connection, collection, name, id, record);
+            put(connection, collection, name, id, record);
         } catch (SchoolException refused) {
             throw refused.kind() == Kind.REFUSED ? new SchoolException(Kind.HELD, refused.getMessage()) : refused;
+        }
+    }
+
+    /** Once more in a moment where the service only says that it is busy; longer pauses are for whoever sends all of it. */
+    private void put(Connection connection, String collection, String name, String id, Map<String, Object> record) {
+        for (int attempt = 1; ; attempt++) {
+            try {
+                office.put(connection, collection, name, id, record);
+                return;
+            } catch (SchoolException refused) {
+                if (refused.kind() != Kind.BUSY || attempt == MOST_AT_ONCE) {
+                    throw refused;
+                }
+                LockSupport.parkNanos(A_MOMENT.multipliedBy(attempt).toNanos());
+            }
         }
     }
 }

@@ -51,7 +51,7 @@ public final class ResultsCommand {
      *
      * @return the exit code, 0 or 2; nothing was written to {@code out} where it is 2
      */
-    static int run(List<String> words, OutputStream out, PrintStream errors) {
+    public static int run(List<String> words, OutputStream out, PrintStream errors) {
         if (words.contains("--help") || words.contains("-h")) {
             return print(HELP, out, errors);
         }

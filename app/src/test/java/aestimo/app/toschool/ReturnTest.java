@@ -1,0 +1,186 @@
+package aestimo.app.toschool;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import aestimo.app.testing.OfficeServer;
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RunningApp;
+import aestimo.exchange.results.ResultsCommand;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A return from its first figures to the seal nothing can break. */
+@ExtendWith(RunningApp.class)
+class ReturnTest {
+    private RunningApp app;
+    private OwnReturn own;
+
+    @BeforeEach
+    void makeAClass(RunningApp running) {
+        app = running;
+        OfficeServer office = OfficeServer.on(app.cluster());
+        office.beginAnew();
+        own = new OwnReturn(app, office);
+    }
+
+    @Test
+    void whatIsInTheWayOfSealingIsToldWithItsWay() {
+        own.own.type("Bellweather", "Winter", "140");
+        own.beginOnly();
+        assertThat(own.page())
+                .contains("1 mark in doubt", "Bellweather, Ida, Winter")
+                .contains("2 students without a grade", "Bellweather, Ida; Brandt, Ilva – say “no grade”, and why")
+                .contains("4 fields empty")
+                .doesNotContain("the school does not know");
+        assertThat(own.save(
+                        "Aldous sentAs b",
+                        "Aldous comment " + "x".repeat(41),
+                        "Arkady comment Ida reads well.",
+                        "Brandt sentAs -",
+                        "Brandt comment Ida reads well."))
+                .contains(
+                        "1 adjusted grade without a reason",
+                        "1 “no grade” without a reason",
+                        "1 comment over 40 letters")
+                .contains("1 comment given more than once", "“Ida” in that of Arkady, Tomas");
+        assertThat(own.seal())
+                .contains("1 mark in doubt: Bellweather, Ida, Winter.")
+                .contains("4 fields empty: ");
+        assertThat(own.page()).contains("in hand since");
+    }
+
+    @Test
+    void whatWillNotDoIsRefusedAndAnotherWindowIsNotOverwritten() {
+        own.beginOnly();
+        String[] late = own.fields("Aldous comment From an old window.", "Arkady field0 2");
+        assertThat(own.save("Aldous sentAs Z", "Arkady field0 9"))
+                .contains("Aldous, Wren: “Z” is no grade of the class.")
+                .contains("Arkady, Tomas: “9” is no label of effort. It has 1, 2, 3.");
+        own.save("Aldous comment Steady.");
+        assertThat(own.told(own.visitor.post(own.base + "/" + own.id() + "/save", late)))
+                .contains("Aldous, Wren was changed in another window meanwhile.");
+        assertThat(own.page()).contains("value=\"Steady.\"").doesNotContain("From an old window");
+    }
+
+    @Test
+    void figuresAreTakenAnewAndWhatWasAddedStays() {
+        own.begin();
+        own.own.type("Arkady", "Winter", "80");
+        assertThat(own.page()).contains("1 result differs", "61.5, B → 80.0, A", "Winter 61.5 → 80");
+        assertThat(own.told(own.visitor.post(own.base + "/" + own.id() + "/take")))
+                .contains("What you had added stands.");
+        assertThat(own.page()).contains("80.0", "value=\"Steady.\"").doesNotContain("result differs");
+    }
+
+    @Test
+    void theSealedFileAloneGivesTheSameFigures(@TempDir Path folder) throws IOException {
+        own.begin();
+        own.save("Arkady sentAs A", "Arkady reason Field week, in which the rest was shown.");
+        own.seal();
+        String sealed =
+                own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body();
+        assertThat(own.page()).contains(SealService.sha256(sealed));
+        assertThat(sealed)
+                .contains("\"class\":\"9B Geography\"", "\"sentAs\":\"A\"", "\"grade\":\"B\"", "Field week")
+                .contains("\"exact\":\"123/2\"", "Tests");
+        Path file = folder.resolve("sealed markbook.json");
+        Files.writeString(
+                file,
+                own.visitor.get(own.base + "/" + own.id() + "/markbook.json").body());
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        String term = own.own.read(book -> book.book().terms().get(0).id().text());
+        int code = ResultsCommand.run(
+                List.of(file.toString(), "--span", term), out, new PrintStream(out, true, StandardCharsets.UTF_8));
+        assertThat(code).isZero();
+        assertThat(out.toString(StandardCharsets.UTF_8)).contains("\"123/2\"", "\"61.5\"");
+        try (PDDocument pdf = Loader.loadPDF(own.visitor.download(own.base + "/" + own.id() + "/record.pdf"))) {
+            assertThat(new PDFTextStripper().getText(pdf))
+                    .contains("Arkady, Tomas", "Signature", "SHA-256", "A from 80");
+        }
+    }
+
+    @Test
+    void nothingAltersWhatIsSealedNotEvenTheDatabasesOwnWay() throws SQLException {
+        own.begin();
+        own.seal();
+        String id = own.id();
+        assertThat(own.save("Aldous comment Changed.")).doesNotContain("Changed.");
+        assertThat(own.told(own.visitor.post(own.base + "/" + id + "/take")))
+                .contains("This return is sealed and cannot be altered.");
+        assertThat(own.told(own.visitor.post(own.base + "/" + id + "/leave")))
+                .contains("This return is sealed and cannot be altered.");
+        assertThat(own.seal()).contains("This return was sealed meanwhile, in another window.");
+        for (String role : List.of("app", "owner")) {
+            for (String sql : List.of(
+                    "UPDATE school_return SET sha256 = 'x' WHERE id = " + id,
+                    "DELETE FROM school_return WHERE id = " + id,
+                    "UPDATE return_row SET comment = 'x' WHERE return_id = " + id,
+                    "DELETE FROM return_row WHERE return_id = " + id,
+                    "INSERT INTO return_row (teacher_id, class_id, return_id, enrolment_id, place, name) SELECT teacher_id, class_id,"
+                            + " return_id, enrolment_id, 9, 'x' FROM return_row WHERE return_id = " + id)) {
+                assertThatThrownBy(() -> run(role, sql)).as(role + ": " + sql).hasMessageContaining("is sealed and");
+            }
+        }
+    }
+
+    private void run(String role, String sql) throws SQLException {
+        try (Connection connection = DriverManager.getConnection(
+                        app.cluster().url(), "aestimo_" + role, app.cluster().password(role));
+                Statement statement = connection.createStatement()) {
+            connection.setAutoCommit(false);
+            statement.execute("SELECT set_config('aestimo.teacher', '" + own.own.teacher() + "', true)");
+            statement.execute(sql);
+        }
+    }
+
+    @Test
+    void ofTwoWindowsThatSealAtOnceOneDoes() throws Exception {
+        own.begin();
+        String path = own.base + "/" + own.id() + "/seal";
+        ExecutorService windows = Executors.newFixedThreadPool(2);
+        Future<HttpResponse<String>> one = windows.submit(() -> own.visitor.post(path));
+        Future<HttpResponse<String>> other = windows.submit(() -> own.visitor.post(path));
+        one.get();
+        other.get();
+        windows.shutdown();
+        String pages = own.page() + own.page();
+        assertThat(pages).contains("Nothing can alter it any more.").contains("This return was sealed meanwhile");
+        assertThat(OwnClass.all("/to-school/([0-9]+)/sealed.json", own.page())).hasSize(1);
+    }
+
+    @Test
+    void sealedTermsKeepTheirFiguresBesideThoseOfToday() {
+        own.begin();
+        own.seal();
+        own.own.setBands("A", "60", "B", "40", "C", "0");
+        String compared = own.visitor
+                .get(own.base + "/compared")
+                .body()
+                .replaceAll("<[^>]*>", " ")
+                .replaceAll("\\s+", " ");
+        assertThat(compared).contains("Term 2, sealed").contains("Arkady, Tomas 61.5 B 61.5 A");
+        assertThat(own.page())
+                .contains("3 results differ from what was sealed", "weights, rules, boundaries or pieces changed");
+    }
+}
