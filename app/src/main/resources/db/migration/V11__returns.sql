@@ -25,6 +25,15 @@ CREATE TABLE school_asks (
     comment_length integer NOT NULL CONSTRAINT school_asks_comment_length CHECK (comment_length BETWEEN 0 AND 4000)
 );
 
+-- The columns of the files of results a school takes, in its order and under its headings.
+CREATE TABLE return_layout (
+    teacher_id bigint  NOT NULL CONSTRAINT return_layout_teacher REFERENCES teacher ON DELETE CASCADE,
+    place      integer NOT NULL,
+    key        text    NOT NULL CONSTRAINT return_layout_key_form CHECK (key <> ''),
+    heading    text    NOT NULL CONSTRAINT return_layout_heading_form CHECK (heading <> '' AND length(heading) <= 80),
+    CONSTRAINT return_layout_pk PRIMARY KEY (teacher_id, place)
+);
+
 -- Their ids at the school; empty where it knows them not.
 ALTER TABLE school_class ADD COLUMN school_ref text NOT NULL DEFAULT '';
 ALTER TABLE student ADD COLUMN school_ref text NOT NULL DEFAULT '';
@@ -145,7 +154,7 @@ DO $$
 DECLARE
     own_table text;
 BEGIN
-    FOREACH own_table IN ARRAY ARRAY['school_connection', 'school_field', 'school_asks', 'school_return', 'return_row', 'sending', 'delivery'] LOOP
+    FOREACH own_table IN ARRAY ARRAY['school_connection', 'school_field', 'school_asks', 'return_layout', 'school_return', 'return_row', 'sending', 'delivery'] LOOP
         EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', own_table);
         EXECUTE format('CREATE POLICY %I ON %I USING (teacher_id = nullif(current_setting(''aestimo.teacher'', true), '''')::bigint)',
                        own_table || '_own', own_table);

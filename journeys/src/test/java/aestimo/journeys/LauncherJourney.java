@@ -78,7 +78,8 @@ class LauncherJourney {
         Files.writeString(own.resolve("app.pid"), "999999\n");
         assertThat(run("status").words()).isEqualTo("Nothing runs. ./aestimo demo or ./aestimo start begins.\n");
         Files.writeString(own.resolve("app.pid"), "1\n");
-        assertThat(run("status", "--json").words()).isEqualTo("{\"app\": null, \"running\": false}\n");
+        assertThat(run("status", "--json").words())
+                .isEqualTo("{\"app\": null, \"office\": null, \"running\": false}\n");
 
         Answer start = run("start");
         assertThat(start.exit()).as(start.words()).isZero();
@@ -87,8 +88,8 @@ class LauncherJourney {
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(own.resolve("secrets"))))
                 .isEqualTo("rw-------");
         assertThat(run("status", "--json").words())
-                .isEqualTo(
-                        "{\"app\": \"http://localhost:" + settings.get("AESTIMO_PORT") + "/\", \"running\": true}\n");
+                .isEqualTo("{\"app\": \"http://localhost:" + settings.get("AESTIMO_PORT")
+                        + "/\", \"office\": null, \"running\": true}\n");
         assertThat(run("start").words()).contains("application runs already");
         assertThat(run("demo").words()).contains("your own markbook is running.", "./aestimo stop");
         assertThat(type("long enough to do\n", "account", "add", "finch", "Fay Finch"))

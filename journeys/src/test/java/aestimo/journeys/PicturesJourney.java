@@ -22,8 +22,6 @@ class PicturesJourney {
     void mainViews() {
         try (Visit visit = new Visit(SERVER)) {
             Page page = visit.page();
-            page.navigate("/sign-in");
-            take(page, "sign-in");
             visit.signIn("marin", "tidewater-lane");
             take(page, "desk");
             page.navigate("/classes/1/marks");
@@ -42,6 +40,29 @@ class PicturesJourney {
             page.locator(".multiples a").nth(3).click();
             page.locator("#margin .told").waitFor();
             take(page, "targets");
+            page.navigate("/school");
+            page.getByLabel("Field").nth(0).fill("behaviour");
+            page.getByLabel("Labels").nth(0).fill("A, B, C, D");
+            page.getByLabel("Field").nth(1).fill("effort");
+            page.getByLabel("Labels").nth(1).fill("1, 2, 3, 4");
+            page.click("button:text-is('Keep')");
+            page.navigate("/classes/1/to-school");
+            page.click("text=Take today’s figures");
+            for (int i = 0; i < 14; i++) {
+                page.locator("[name=field0]").nth(i).fill(i == 8 ? "" : "ABCB".substring(i % 4, i % 4 + 1));
+                page.locator("[name=field1]").nth(i).fill(Integer.toString(1 + i % 3));
+                page.locator("[name=comment]")
+                        .nth(i)
+                        .fill(
+                                i % 2 == 0
+                                        ? "A steady term. Next: use figures as evidence."
+                                        : "Strong fieldwork; revise contours.");
+            }
+            page.locator("[name=sentAs]").nth(5).fill("4");
+            page.locator("[name=reason]").nth(5).fill("Field week missed through illness.");
+            page.locator("[name=reason]").nth(5).press("Enter");
+            page.locator(".check-list >> text=1 grade adjusted").waitFor();
+            take(page, "to-school");
             page.navigate("/classes/1/standing/try");
             page.getByLabel("Weight of Exams").fill("40");
             page.getByLabel("Weight of Fieldwork").fill("20");

@@ -49,7 +49,7 @@ public record AimBars(List<Bar> bars) {
         x = part(parts, x, all, counts.above(), "is-above", "▲");
         part(parts, x, all, counts.without(), "is-without", "–");
         return new Bar(
-                term.name() + (attained.isSoFar(term) ? " so far" : ""),
+                term.name() + (attained.isSealed(term) ? ", sealed" : attained.isSoFar(term) ? " so far" : ""),
                 parts,
                 counts,
                 counts.wellBelow() + " well below, " + counts.below() + " below, " + counts.on() + " on, "

@@ -121,18 +121,17 @@ public record AimPicture(
             List<Attainment> own = attained.of(student);
             for (int term = 0; term < terms.size(); term++) {
                 double x = x(term + 1);
-                Optional<Band> aim = attained.aim(student, term);
-                aim.ifPresent(band -> aims.add(new Point(x, y(band))));
+                Optional<Band> aim = term < own.size() ? own.get(term).aim() : attained.aim(student, term);
+                Boundaries judgedBy = term < own.size() ? own.get(term).bands() : bands;
+                aim.ifPresent(band -> aims.add(new Point(x, y(band, judgedBy))));
                 if (term < own.size()) {
                     String told = words(own.get(term));
                     words.add(told);
-                    own.get(term).reached().ifPresent(band -> {
-                        reached.add(new Point(x, y(band)));
-                        dots.add(new Dot(
-                                x,
-                                y(band),
-                                attained.isSoFar(own.get(dots.size()).term()),
-                                told));
+                    Attainment at = own.get(term);
+                    at.reached().ifPresent(band -> {
+                        double y = y(band, at.bands());
+                        reached.add(new Point(x, y));
+                        dots.add(new Dot(x, y, attained.isSoFar(at.term()), told));
                     });
                 }
             }
@@ -161,7 +160,9 @@ public record AimPicture(
         }
 
         private String words(Attainment own) {
-            return own.term().name() + (attained.isSoFar(own.term()) ? " so far" : "") + ": "
+            return own.term().name()
+                    + (attained.isSealed(own.term()) ? ", sealed" : attained.isSoFar(own.term()) ? " so far" : "")
+                    + ": "
                     + own.aim().map(band -> "aim " + band.label() + ", ").orElse("")
                     + own.reached().map(band -> "reached " + band.label()).orElse("no grade");
         }
@@ -178,8 +179,13 @@ public record AimPicture(
         }
 
         private double y(Band band) {
-            int most = bands.bands().size() - 1;
-            double share = most == 0 ? 0.5 : (double) bands.stepOf(band) / most;
+            return y(band, bands);
+        }
+
+        /** A term sealed with other bands stands by its place among those. */
+        private double y(Band band, Boundaries judgedBy) {
+            int most = judgedBy.bands().size() - 1;
+            double share = most == 0 ? 0.5 : (double) judgedBy.stepOf(band) / most;
             return Axis.tenths(base - share * (base - TOP));
         }
 

@@ -57,6 +57,7 @@ class SchoolController {
             model.addAttribute("asked", connection.orElse(new Connection("", "", "", "")));
         }
         model.addAttribute("connected", connection.isPresent());
+        model.addAttribute("layout", school.layoutToEdit(teacher.id()));
         if (!model.containsAttribute("fields")) {
             List<FieldLine> lines = new ArrayList<>();
             school.fields(teacher.id())
@@ -114,6 +115,22 @@ class SchoolController {
             return show(teacher, model);
         }
         told.addFlashAttribute("done", "What the school asks for is kept.");
+        return "redirect:/school";
+    }
+
+    @PostMapping("/school/layout")
+    String layout(@AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, RedirectAttributes told) {
+        List<LayoutColumn> columns = new ArrayList<>();
+        List<String> keys = fields.texts("key");
+        for (int i = 0; i < keys.size(); i++) {
+            columns.add(new LayoutColumn(keys.get(i), fields.text("heading", i)));
+        }
+        try {
+            school.keepLayout(teacher.id(), columns);
+            told.addFlashAttribute("done", "The columns are kept.");
+        } catch (FormException refused) {
+            told.addFlashAttribute("problems", refused.problems());
+        }
         return "redirect:/school";
     }
 

@@ -59,6 +59,16 @@ interface SchoolMapper {
              WHERE school_asks.teacher_id = #{teacher}""")
     void writeCommentLength(@Param("teacher") TeacherId teacher, @Param("length") int length);
 
+    @Select("SELECT key, heading FROM return_layout WHERE teacher_id = #{teacher} ORDER BY place")
+    List<LayoutColumn> findLayout(@Param("teacher") TeacherId teacher);
+
+    @Delete("DELETE FROM return_layout WHERE teacher_id = #{teacher}")
+    void deleteLayout(@Param("teacher") TeacherId teacher);
+
+    @Insert(
+            "INSERT INTO return_layout (teacher_id, place, key, heading) VALUES (#{teacher}, #{place}, #{own.key}, #{own.heading})")
+    void insertLayout(@Param("teacher") TeacherId teacher, @Param("place") int place, @Param("own") LayoutColumn own);
+
     @Select("SELECT school_ref FROM school_class WHERE teacher_id = #{teacher} AND id = #{classId}")
     Optional<String> findClassRef(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 

@@ -23,6 +23,7 @@ public class SchoolService {
     private static final int USUAL_COMMENT = 300;
     private static final int MOST_FIELDS = 8;
     private static final int LONGEST_NAME = 40;
+    private static final int LONGEST_HEADING = 80;
 
     private final SchoolMapper mapper;
 
@@ -138,6 +139,55 @@ public class SchoolService {
         mapper.deleteFields(teacher);
         rows.forEach(row -> mapper.insertField(teacher, row));
         mapper.writeCommentLength(teacher, Integer.parseInt(commentLength));
+    }
+
+    /** All a column may hold, with the usual headings: what every school gets, then its further fields. */
+    private List<LayoutColumn> possible(TeacherId teacher) {
+        List<LayoutColumn> possible = new ArrayList<>(LayoutColumn.KEYS);
+        fields(teacher)
+                .forEach(field -> possible.add(new LayoutColumn(LayoutColumn.FIELD + field.name(), field.name())));
+        return possible;
+    }
+
+    /** The columns of a file of results: as the teacher laid them out for the school, else all there are. */
+    @Transactional(readOnly = true)
+    public List<LayoutColumn> layout(TeacherId teacher) {
+        List<LayoutColumn> kept = mapper.findLayout(teacher);
+        return kept.isEmpty() ? possible(teacher) : kept;
+    }
+
+    /** The columns laid out, then those left out, with an empty heading. */
+    @Transactional(readOnly = true)
+    public List<LayoutColumn> layoutToEdit(TeacherId teacher) {
+        List<LayoutColumn> all = new ArrayList<>(layout(teacher));
+        possible(teacher).stream()
+                .filter(own -> all.stream().noneMatch(there -> there.key().equals(own.key())))
+                .forEach(own -> all.add(new LayoutColumn(own.key(), "")));
+        return all;
+    }
+
+    /**
+     * Keeps the columns in the order given; those with an empty heading are left out.
+     *
+     * @throws FormException when none is left, or a heading is too long or stands twice
+     */
+    @Transactional
+    public void keepLayout(TeacherId teacher, List<LayoutColumn> columns) {
+        List<String> known = possible(teacher).stream().map(LayoutColumn::key).toList();
+        List<LayoutColumn> kept = columns.stream()
+                .filter(own -> !own.heading().isEmpty() && known.contains(own.key()))
+                .toList();
+        long headings = kept.stream().map(LayoutColumn::heading).distinct().count();
+        if (kept.isEmpty()
+                || headings < kept.size()
+                || kept.stream().anyMatch(own -> own.heading().length() > LONGEST_HEADING)) {
+            throw new FormException("Give at least one column a heading; each of at most " + LONGEST_HEADING
+                    + " letters, and none twice.");
+        }
+        mapper.deleteLayout(teacher);
+        for (int i = 0; i < kept.size(); i++) {
+            mapper.insertLayout(teacher, i, kept.get(i));
+        }
     }
 
     /** The id a class goes by at the school; empty text where it is not known there. */

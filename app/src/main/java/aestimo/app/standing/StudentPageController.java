@@ -11,6 +11,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.roll.StudentService;
+import aestimo.app.sealed.SealedTerms;
 import aestimo.app.targets.StudentTargets;
 import aestimo.app.targets.TargetService;
 import aestimo.app.web.FormException;
@@ -44,6 +45,7 @@ class StudentPageController {
     private final ChangeService changes;
     private final EveningService evenings;
     private final TargetService targets;
+    private final SealedTerms sealed;
 
     StudentPageController(
             BookService books,
@@ -52,7 +54,8 @@ class StudentPageController {
             StudentService students,
             ChangeService changes,
             EveningService evenings,
-            TargetService targets) {
+            TargetService targets,
+            SealedTerms sealed) {
         this.books = books;
         this.frames = frames;
         this.remarks = remarks;
@@ -60,6 +63,7 @@ class StudentPageController {
         this.changes = changes;
         this.evenings = evenings;
         this.targets = targets;
+        this.sealed = sealed;
     }
 
     /** One recorded alteration of the student's entries. */
@@ -95,7 +99,9 @@ class StudentPageController {
                 HiddenNames.areHidden()
                         ? Optional.empty()
                         : Optional.of(students.student(teacher.id(), classId, enrolmentId)));
-        model.addAttribute("targets", StudentTargets.of(standing.counting(), student, parameters.containsKey("stage")));
+        model.addAttribute(
+                "targets",
+                StudentTargets.of(sealed.attained(teacher.id(), classBook), student, parameters.containsKey("stage")));
         model.addAttribute("stageName", targets.stageName(teacher.id(), classId));
         ChangeFilter own = new ChangeFilter(0, enrolmentId, 0, "", null, null, true);
         model.addAttribute(

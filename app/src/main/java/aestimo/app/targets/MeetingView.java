@@ -3,7 +3,6 @@ package aestimo.app.targets;
 import aestimo.app.book.ClassBook;
 import aestimo.app.picture.AimBars;
 import aestimo.app.picture.AimPicture;
-import aestimo.core.counting.Counting;
 import aestimo.core.targets.Attainments;
 import java.util.ArrayList;
 import java.util.List;
@@ -30,9 +29,9 @@ record MeetingView(
 
     record SetBars(String name, AimBars.Bar bar) {}
 
-    static MeetingView of(ClassBook classBook, TargetsChoice choice, Set<Long> helped, boolean paper) {
-        TargetsView view = TargetsView.of(classBook, choice, helped, AimPicture.Size.PAPER);
-        Attainments attained = Attainments.of(Counting.of(classBook.book()));
+    static MeetingView of(
+            ClassBook classBook, TargetsChoice choice, Set<Long> helped, Attainments attained, boolean paper) {
+        TargetsView view = TargetsView.of(classBook, choice, helped, attained, AimPicture.Size.PAPER);
         List<TargetsView.One> all = view.students();
         int columns = columns(all.size());
         int half = all.size() <= SHORT_LIST ? all.size() : (all.size() + 1) / 2;

@@ -4,7 +4,6 @@ import aestimo.app.picture.AimPicture;
 import aestimo.core.book.Student;
 import aestimo.core.book.Target;
 import aestimo.core.boundary.Band;
-import aestimo.core.counting.Counting;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.targets.Attainment;
@@ -31,13 +30,12 @@ public record StudentTargets(
         AimPicture picture,
         boolean hasStage,
         boolean fromStage) {
-    public static StudentTargets of(Counting counting, Student student, boolean fromStage) {
-        Attainments attained = Attainments.of(counting);
+    public static StudentTargets of(Attainments attained, Student student, boolean fromStage) {
         Target target = attained.target(student);
         Optional<Attainment> now = attained.now(student);
         return new StudentTargets(
                 sentence(attained, target, now),
-                needed(Standing.of(counting, new Span.Year()), student, target),
+                needed(Standing.of(attained.counting(), new Span.Year()), student, target),
                 TargetsView.css(now),
                 TargetsView.sign(now.flatMap(Attainment::gap)),
                 AimPicture.of(attained, student, AimPicture.Size.MARGIN, fromStage),
@@ -60,7 +58,8 @@ public record StudentTargets(
             target.end().ifPresent(label -> words.add("Aims for " + label + "."));
         }
         now.ifPresent(own -> {
-            String when = own.term().name() + (attained.isSoFar(own.term()) ? " so far" : "");
+            String when = own.term().name()
+                    + (attained.isSealed(own.term()) ? ", sealed" : attained.isSoFar(own.term()) ? " so far" : "");
             String aim = own.aim().map(band -> "aim " + band.label() + ", ").orElse("");
             if (target.hasAim()) {
                 words.add(when + ": " + aim

@@ -11,10 +11,9 @@ import aestimo.app.frame.SpanChoice;
 import aestimo.app.picture.AimBars;
 import aestimo.app.picture.AimPicture;
 import aestimo.app.roll.StudentService;
+import aestimo.app.sealed.SealedTerms;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
-import aestimo.core.counting.Counting;
-import aestimo.core.targets.Attainments;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,14 +37,21 @@ class TargetsController {
     private final TargetService targets;
     private final HelpService helps;
     private final StudentService students;
+    private final SealedTerms sealed;
 
     TargetsController(
-            BookService books, FrameService frames, TargetService targets, HelpService helps, StudentService students) {
+            BookService books,
+            FrameService frames,
+            TargetService targets,
+            HelpService helps,
+            StudentService students,
+            SealedTerms sealed) {
         this.books = books;
         this.frames = frames;
         this.targets = targets;
         this.helps = helps;
         this.students = students;
+        this.sealed = sealed;
     }
 
     /** A class beside others. */
@@ -77,7 +83,15 @@ class TargetsController {
         model.addAttribute("start", start);
         model.addAttribute("down", start.down().stream().limit(MOST_IN_MARGIN).toList());
         switch (choice.compare()) {
-            case TERMS -> model.addAttribute("view", TargetsView.of(classBook, choice, helped, AimPicture.Size.SMALL));
+            case TERMS ->
+                model.addAttribute(
+                        "view",
+                        TargetsView.of(
+                                classBook,
+                                choice,
+                                helped,
+                                sealed.attained(teacher.id(), classBook),
+                                AimPicture.Size.SMALL));
             case CLASSES -> model.addAttribute("classes", besideOthers(teacher, classBook, choice));
             case START -> {
                 // The scatter and its list are in the model for the margin already.
@@ -97,11 +111,9 @@ class TargetsController {
                         row,
                         "/classes/" + row.id() + "/targets?" + choice.query(),
                         AimBars.of(
-                                Attainments.of(Counting.of(
-                                        row.id() == own.row().id()
-                                                ? own.book()
-                                                : books.open(teacher.id(), row.id())
-                                                        .book())),
+                                sealed.attained(
+                                        teacher.id(),
+                                        row.id() == own.row().id() ? own : books.open(teacher.id(), row.id())),
                                 student -> true)))
                 .toList();
     }
@@ -133,7 +145,8 @@ class TargetsController {
         model.addAttribute("base", "/classes/" + classId);
         model.addAttribute("student", student);
         model.addAttribute(
-                "own", StudentTargets.of(Counting.of(classBook.book()), student, parameters.containsKey("stage")));
+                "own",
+                StudentTargets.of(sealed.attained(teacher.id(), classBook), student, parameters.containsKey("stage")));
         model.addAttribute("stageName", targets.stageName(teacher.id(), classId));
         model.addAttribute(
                 "stood",

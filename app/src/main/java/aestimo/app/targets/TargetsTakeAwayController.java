@@ -7,6 +7,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.paper.TakeAwayService;
 import aestimo.app.picture.AimPicture;
+import aestimo.app.sealed.SealedTerms;
 import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -31,12 +32,15 @@ class TargetsTakeAwayController {
     private final BookService books;
     private final FrameService frames;
     private final HelpService helps;
+    private final SealedTerms sealed;
     private final TakeAwayService takeAway;
 
-    TargetsTakeAwayController(BookService books, FrameService frames, HelpService helps, TakeAwayService takeAway) {
+    TargetsTakeAwayController(
+            BookService books, FrameService frames, HelpService helps, SealedTerms sealed, TakeAwayService takeAway) {
         this.books = books;
         this.frames = frames;
         this.helps = helps;
+        this.sealed = sealed;
         this.takeAway = takeAway;
     }
 
@@ -61,8 +65,12 @@ class TargetsTakeAwayController {
             taken = taken(classBook, heading, span, TargetsTaken.of(start, heading + ", " + span));
         } else {
             span = classBook.row().yearName();
-            TargetsView view =
-                    TargetsView.of(classBook, choice, helps.helped(teacher.id(), classId), AimPicture.Size.SMALL);
+            TargetsView view = TargetsView.of(
+                    classBook,
+                    choice,
+                    helps.helped(teacher.id(), classId),
+                    sealed.attained(teacher.id(), classBook),
+                    AimPicture.Size.SMALL);
             taken = taken(classBook, heading, span, TargetsTaken.of(view, heading + ", " + span));
         }
         takeAway.answer(teacher.id(), taken, StringUtils.getFilenameExtension(request.getRequestURI()), response);
@@ -83,7 +91,14 @@ class TargetsTakeAwayController {
         TargetsChoice choice = TargetsChoice.read(parameters, classBook.book());
         model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "targets/meeting"));
         model.addAttribute("choice", choice);
-        model.addAttribute("meeting", MeetingView.of(classBook, choice, helps.helped(teacher.id(), classId), false));
+        model.addAttribute(
+                "meeting",
+                MeetingView.of(
+                        classBook,
+                        choice,
+                        helps.helped(teacher.id(), classId),
+                        sealed.attained(teacher.id(), classBook),
+                        false));
         return "targets/meeting";
     }
 
@@ -97,7 +112,14 @@ class TargetsTakeAwayController {
         ClassBook classBook = books.open(teacher.id(), classId);
         TargetsChoice choice = TargetsChoice.read(parameters, classBook.book());
         Map<String, Object> model = new HashMap<>();
-        model.put("meeting", MeetingView.of(classBook, choice, helps.helped(teacher.id(), classId), true));
+        model.put(
+                "meeting",
+                MeetingView.of(
+                        classBook,
+                        choice,
+                        helps.helped(teacher.id(), classId),
+                        sealed.attained(teacher.id(), classBook),
+                        true));
         String span = "targets, " + classBook.row().yearName()
                 + (choice.set().isEmpty() ? "" : ", " + choice.set())
                 + (choice.only() == TargetsChoice.Only.ALL

@@ -13,7 +13,7 @@ final class TargetsTaken {
     static Table of(TargetsView view, String title) {
         List<String> headings = new ArrayList<>(List.of("Student", "Set", "Start"));
         for (TargetsView.Column term : view.terms()) {
-            String when = term.name() + (term.soFar() ? " so far" : "");
+            String when = term.name() + (term.sealed() ? " sealed" : term.soFar() ? " so far" : "");
             headings.addAll(List.of("Aim, " + when, "Reached, " + when, "%, " + when, "Gap, " + when));
         }
         headings.addAll(List.of("End", "To aim", "Needed", "Moved"));

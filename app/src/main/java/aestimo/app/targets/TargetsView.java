@@ -7,7 +7,6 @@ import aestimo.app.picture.AimPicture;
 import aestimo.core.book.Student;
 import aestimo.core.book.Target;
 import aestimo.core.boundary.Band;
-import aestimo.core.counting.Counting;
 import aestimo.core.grading.Result;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Needed;
@@ -32,8 +31,8 @@ import java.util.Set;
  * @param present how many are in the class today
  */
 record TargetsView(AimBars bars, List<Column> terms, List<One> students, int present) {
-    /** A term; {@code soFar} while it is not over. */
-    record Column(String name, boolean soFar) {}
+    /** A term; {@code soFar} while it is not over, {@code sealed} where its figures are those of a return. */
+    record Column(String name, boolean soFar, boolean sealed) {}
 
     /**
      * One student in one term; empty text for what there is none of.
@@ -77,12 +76,12 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
      * Makes the view.
      *
      * @param helped enrolments of those marked for help
+     * @param attained with what was sealed
      * @param size of the pictures
      */
-    static TargetsView of(ClassBook classBook, TargetsChoice choice, Set<Long> helped, AimPicture.Size size) {
-        Counting counting = Counting.of(classBook.book());
-        Attainments attained = Attainments.of(counting);
-        Standing year = Standing.of(counting, new Span.Year());
+    static TargetsView of(
+            ClassBook classBook, TargetsChoice choice, Set<Long> helped, Attainments attained, AimPicture.Size size) {
+        Standing year = Standing.of(attained.counting(), new Span.Year());
         List<Student> present = classBook.book().students().stream()
                 .filter(student -> student.isEnrolledOn(classBook.book().today()))
                 .toList();
@@ -95,7 +94,7 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
         return new TargetsView(
                 AimBars.of(attained, student -> isOf(choice.set(), student)),
                 attained.terms().stream()
-                        .map(term -> new Column(term.name(), attained.isSoFar(term)))
+                        .map(term -> new Column(term.name(), attained.isSoFar(term), attained.isSealed(term)))
                         .toList(),
                 students,
                 present.size());

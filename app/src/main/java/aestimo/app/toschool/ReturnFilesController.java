@@ -5,9 +5,10 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.paper.TakeAwayService;
-import aestimo.app.school.SchoolField;
+import aestimo.app.school.LayoutColumn;
 import aestimo.app.school.SchoolService;
 import aestimo.app.web.Download;
+import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Term;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
@@ -17,7 +18,6 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -38,6 +38,7 @@ class ReturnFilesController {
     private final SealService seals;
     private final SchoolService school;
     private final SendingService sendings;
+    private final ReturnZip zips;
     private final TakeAwayService takeAway;
 
     ReturnFilesController(
@@ -46,12 +47,14 @@ class ReturnFilesController {
             SealService seals,
             SchoolService school,
             SendingService sendings,
+            ReturnZip zips,
             TakeAwayService takeAway) {
         this.books = books;
         this.returns = returns;
         this.seals = seals;
         this.school = school;
         this.sendings = sendings;
+        this.zips = zips;
         this.takeAway = takeAway;
     }
 
@@ -77,30 +80,65 @@ class ReturnFilesController {
         takeAway.answer(
                 teacher.id(),
                 new TakeAwayService.Taken(
-                        title, termName(classBook, own), table(teacher, own, title), 1, List.of(), Optional.empty()),
+                        title,
+                        termName(classBook, own),
+                        table(teacher, classBook, own, title),
+                        1,
+                        List.of(),
+                        Optional.empty()),
                 StringUtils.getFilenameExtension(request.getRequestURI()),
                 response);
     }
 
-    private Table table(SignedInTeacher teacher, SchoolReturn own, String title) {
-        List<String> fields =
-                school.fields(teacher.id()).stream().map(SchoolField::name).toList();
-        List<String> headings = new ArrayList<>(List.of("Student", "Result %", "Grade", "Sent as", "Reason"));
-        headings.addAll(fields);
-        headings.add("Comment");
-        List<List<Cell>> rows = new ArrayList<>();
-        for (ReturnRow row : own.rows()) {
-            List<Cell> cells = new ArrayList<>(List.of(
-                    Cell.of(row.name()),
-                    row.percent().isEmpty() ? Cell.EMPTY : Cell.of(new BigDecimal(row.percent())),
-                    Cell.of(row.grade()),
-                    Cell.of(row.own().noGrade() ? "no grade" : row.gradeSent()),
-                    Cell.of(row.own().reason())));
-            fields.forEach(field -> cells.add(Cell.of(row.fields().getOrDefault(field, ""))));
-            cells.add(Cell.of(row.own().comment()));
-            rows.add(cells);
+    private Table table(SignedInTeacher teacher, ClassBook classBook, SchoolReturn own, String title) {
+        List<LayoutColumn> layout = school.layout(teacher.id());
+        return new Table(
+                title,
+                layout.stream().map(LayoutColumn::heading).toList(),
+                own.rows().stream()
+                        .map(row -> layout.stream()
+                                .map(column -> cell(classBook, own, row, column.key()))
+                                .toList())
+                        .toList());
+    }
+
+    private static Cell cell(ClassBook classBook, SchoolReturn own, ReturnRow row, String key) {
+        return switch (key) {
+            case "number" -> Cell.of(classBook.student(row.enrolmentId()).number());
+            case "student" -> Cell.of(row.name());
+            case "class" -> Cell.of(classBook.row().title());
+            case "term" -> Cell.of(termName(classBook, own));
+            case "result" -> row.percent().isEmpty() ? Cell.EMPTY : Cell.of(new BigDecimal(row.percent()));
+            case "grade" -> Cell.of(row.grade());
+            case "sent" -> Cell.of(row.own().noGrade() ? "no grade" : row.gradeSent());
+            case "reason" -> Cell.of(row.own().reason());
+            case "comment" -> Cell.of(row.own().comment());
+            default -> Cell.of(row.fields().getOrDefault(key.substring(key.indexOf(':') + 1), ""));
+        };
+    }
+
+    /** For a school that takes OneRoster files: categories, line items and results in a zip. */
+    @GetMapping("/oneroster.zip")
+    void oneRoster(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            HttpServletResponse response)
+            throws IOException {
+        ClassBook classBook = books.open(teacher.id(), classId);
+        SchoolReturn own = returns.get(teacher.id(), classId, returnId);
+        if (!own.isSealed()) {
+            throw new NotFoundException("sealed return");
         }
-        return new Table(title, headings, rows);
+        zips.write(
+                teacher.id(),
+                classBook,
+                own,
+                Download.begin(
+                        response,
+                        classBook.row().title() + ", " + termName(classBook, own) + ", OneRoster",
+                        "application/zip",
+                        ".zip"));
     }
 
     /** The class as a markbook file, as the figures were taken from it. */

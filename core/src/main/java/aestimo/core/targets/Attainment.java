@@ -18,9 +18,10 @@ import java.util.Optional;
 
 /**
  * What one student reached in one term, against the band due by then (rules, section 10). Computed by today's bands, and
- * by the target that stood at the end of the term; a sealed term's figures are for whoever keeps its return to put in
- * their place.
+ * by the target that stood at the end of the term; a sealed term's figures come from its return and are never computed
+ * anew.
  *
+ * @param bands by which it is judged: today's, or those the term was sealed with
  * @param aim the band due by this term; empty: none
  * @param result of the term; empty where there is none
  * @param gap the number of the grade reached − that of the aim; empty where either is missing
@@ -29,6 +30,7 @@ import java.util.Optional;
 public record Attainment(
         StudentId student,
         Term term,
+        Boundaries bands,
         Optional<Band> aim,
         Optional<Result> result,
         Optional<Integer> gap,
@@ -76,12 +78,23 @@ public record Attainment(
 
     /** @param term its place, from 0 */
     static Attainment row(Book book, Target target, int term, Optional<Result> result) {
-        Boundaries bands = book.boundaries();
-        Optional<Band> aim = aim(book, target, term);
+        return judged(target.student(), book.terms().get(term), book.boundaries(), aim(book, target, term), result);
+    }
+
+    /**
+     * What was sealed for a student and term.
+     *
+     * @param bands those it was sealed with
+     * @param aim one of them
+     * @param result as it was sealed, with a grade among the bands
+     */
+    public static Attainment judged(
+            StudentId student, Term term, Boundaries bands, Optional<Band> aim, Optional<Result> result) {
         Optional<Band> reached = result.flatMap(Result::grade);
         return new Attainment(
-                target.student(),
-                book.terms().get(term),
+                student,
+                term,
+                bands,
                 aim,
                 result,
                 aim.flatMap(due -> reached.map(got -> bands.stepOf(got) - bands.stepOf(due))),

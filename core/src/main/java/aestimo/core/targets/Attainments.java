@@ -14,6 +14,7 @@ import aestimo.core.result.TermSeries;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -29,29 +30,41 @@ public final class Attainments {
     private final TermSeries series;
     private final Map<StudentId, Target> targets = new HashMap<>();
     private final List<Term> terms;
+    private final Set<Term> sealedTerms = new HashSet<>();
     /** By student, then by term. */
     private final List<List<Attainment>> rows = new ArrayList<>();
 
-    private Attainments(Counting counting) {
+    private Attainments(Counting counting, List<Attainment> sealed) {
         this.counting = counting;
         this.series = TermSeries.of(counting);
         Book book = counting.book();
         book.targets().forEach(target -> targets.put(target.student(), target));
+        sealed.forEach(own -> sealedTerms.add(own.term()));
         this.terms = book.terms().subList(0, series.lastWithResult() + 1);
         Grading grading = Grading.of(book);
         for (int student = 0; student < book.students().size(); student++) {
             Target target = target(book.students().get(student));
             List<Attainment> own = new ArrayList<>();
             for (int term = 0; term < terms.size(); term++) {
-                own.add(Attainment.row(
-                        book, target, term, series.result(student, term).map(grading::judge)));
+                Attainment today = Attainment.row(
+                        book, target, term, series.result(student, term).map(grading::judge));
+                own.add(sealed.stream()
+                        .filter(it -> it.student().equals(today.student())
+                                && it.term().equals(today.term()))
+                        .findFirst()
+                        .orElse(today));
             }
             rows.add(List.copyOf(own));
         }
     }
 
     public static Attainments of(Counting counting) {
-        return new Attainments(counting);
+        return new Attainments(counting, List.of());
+    }
+
+    /** The same, with what was sealed in place of what today would make of it. */
+    public static Attainments of(Counting counting, List<Attainment> sealed) {
+        return new Attainments(counting, sealed);
     }
 
     public Book book() {
@@ -96,9 +109,14 @@ public final class Attainments {
                 : series.movement(book().placeOf(student.id()).orElseThrow(), terms.size() - 1);
     }
 
+    /** Whether anybody's figures of the term are those of a sealed return. */
+    public boolean isSealed(Term term) {
+        return sealedTerms.contains(term);
+    }
+
     /** Whether the term may still bring marks: it does not lie wholly before today. */
     public boolean isSoFar(Term term) {
-        return !term.lastDay().isBefore(book().today());
+        return !isSealed(term) && !term.lastDay().isBefore(book().today());
     }
 
     /** Those present at the end of a term, or today where that is earlier (rules, section 6). */

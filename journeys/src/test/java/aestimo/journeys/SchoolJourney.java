@@ -1,0 +1,151 @@
+package aestimo.journeys;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.testing.Await;
+import aestimo.app.testing.OfficeServer;
+import aestimo.app.testing.Server;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** A whole term's results on their way to the school office, through the browser; and what survives a killed server. */
+class SchoolJourney {
+    private static final Server SERVER = Server.withDemo();
+    private static final OfficeServer OFFICE = OfficeServer.on(SERVER.cluster());
+    private static final int STUDENTS = 28;
+
+    @BeforeEach
+    void beginAnew() {
+        OFFICE.beginAnew();
+    }
+
+    private static void connect(Page page) {
+        page.navigate("/school");
+        page.fill("#address", OFFICE.address());
+        page.fill("#client", "markbook");
+        page.fill("#secret", "tidewater-lane");
+        page.fill("#schoolTeacher", "tls-marin");
+        page.click("button:text-is('Connect')");
+        assertThat(page.locator(".notice.is-done")).hasText("The school answers: 5 classes of yours there.");
+        page.getByLabel("Field").first().fill("effort");
+        page.getByLabel("Labels").first().fill("1, 2, 3");
+        page.click("button:text-is('Keep')");
+        assertThat(page.locator(".notice.is-done")).hasText("What the school asks for is kept.");
+    }
+
+    /** Fills what is missing in every row of a return, and waits until it is kept. */
+    private static void complete(Page page, int students) {
+        for (int i = 0; i < students; i++) {
+            page.locator("[name=field0]").nth(i).fill(Integer.toString(1 + i % 3));
+            page.keyboard().press("Enter");
+        }
+        assertThat(page.locator(".check-list .is-well")).containsText("Ready to be sealed");
+    }
+
+    @Test
+    void aTermsResultsAreTakenCompletedSealedSentAndCorrected() {
+        try (Visit visit = new Visit(SERVER)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            connect(page);
+            // 8D, whose list differs by nobody; looking at it makes everybody known.
+            page.navigate("/classes/2/groundwork/students/school");
+            assertThat(page.locator(".empty h2")).hasText("Nothing differs");
+            page.navigate("/classes/2/to-school");
+            page.click("text=Take today’s figures");
+            assertThat(page.locator(".check-list")).containsText("28 fields empty");
+            visit.checkAccessibility();
+            Locator first = page.locator("tr[data-row]").first();
+            first.locator("[name=sentAs]").fill("strong");
+            first.locator("[name=reason]").fill("Shown in the field.");
+            first.locator("[name=comment]").fill("A fine term.");
+            page.locator("[name=comment]").nth(1).focus();
+            page.keyboard().press("ControlOrMeta+d");
+            assertThat(page.locator("[name=comment]").nth(1)).hasValue("A fine term.");
+            complete(page, STUDENTS);
+            assertThat(page.locator(".check-list")).containsText("1 grade adjusted");
+            page.reload();
+            assertThat(page.locator("[name=comment]").first()).hasValue("A fine term.");
+            page.click("text=Seal and send…");
+            assertThat(page.locator(".seal-sheet")).containsText("28 students");
+            visit.checkAccessibility();
+            page.click("text=Seal and send to the school");
+            assertThat(page.locator(".stages [aria-current]")).containsText("received");
+            assertThat(OFFICE.received()).hasSize(2 * STUDENTS).allMatch(line -> line.endsWith("×1"));
+            visit.checkAccessibility();
+            // A mark moves afterwards: the page and the desk say so, and a correction takes the place of what was sent.
+            page.navigate("/classes/2/marks");
+            Visit.cell(page, "Dacre", "Rivers test").click();
+            page.keyboard().type("3");
+            page.keyboard().press("Enter");
+            Visit.saved(page, 1);
+            page.navigate("/");
+            page.click(".returns-list >> text=1 result differs");
+            assertThat(page.locator("#margin")).containsText("Rivers test");
+            page.click("text=Begin a correction");
+            assertThat(page.locator(".as-of")).containsText("correction 1");
+            assertThat(page.locator(".check-list .is-well")).containsText("Ready to be sealed");
+            page.click("text=Seal and send…");
+            page.click("text=Seal and send to the school");
+            assertThat(page.locator(".stages [aria-current]")).containsText("received");
+            assertThat(OFFICE.received()).hasSize(2 * STUDENTS);
+            page.click("#margin >> text=Terms beside one another");
+            assertThat(page.locator("thead")).containsText("Term 2, sealed");
+            visit.checkAccessibility();
+        }
+    }
+
+    @Test
+    void aServerKilledWhileItSealsAndSendsLosesAndDoublesNothing() {
+        try (Visit visit = new Visit(SERVER)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            connect(page);
+            page.navigate("/classes/4/groundwork/students/school");
+            page.navigate("/classes/4/to-school?span=2");
+            page.click("text=Take today’s figures");
+            // A mark in doubt is in the way, and is settled first.
+            page.navigate("/classes/4/marks?span=2");
+            Visit.cell(page, "Nance", "File, second half").click();
+            page.keyboard().type("41");
+            page.keyboard().press("Enter");
+            Visit.saved(page, 1);
+            page.navigate("/classes/4/to-school?span=2");
+            page.click("text=Take today’s figures");
+            int students = page.locator("tr[data-row]").count();
+            complete(page, students);
+            OFFICE.behave(120, 0, "500");
+            page.click("text=Seal and send…");
+            // The answer never comes: the server is gone before or after it has sealed, and is one of the two whole.
+            page.evaluate(
+                    "() => { fetch(location.pathname, { method: 'POST', body: new URLSearchParams(new FormData(document.querySelector('.seal-sheet form'))) }).catch(() => {}); }");
+            SERVER.kill();
+            SERVER.start();
+            page.navigate("/classes/4/to-school?span=2");
+            if (page.locator("text=Seal and send…").count() == 1) {
+                page.click("text=Seal and send…");
+                page.click("text=Seal and send to the school");
+            } else if (page.locator("text=Send to the school").count() == 1) {
+                page.click("text=Send to the school");
+            }
+            Await.until("some is received", () -> OFFICE.received().size() > 3);
+            SERVER.kill();
+            assertThat(OFFICE.received().size()).isLessThan(2 * students);
+            SERVER.start();
+            OFFICE.behave(0, 0, "500");
+            page.navigate("/classes/4/to-school?span=2");
+            assertThat(page.locator(".stages [aria-current]")).containsText("received");
+            List<String> received = OFFICE.received();
+            assertThat(received).hasSize(2 * students);
+            assertThat(received.stream()
+                            .map(line ->
+                                    String.join(" ", List.of(line.split(" ")).subList(0, 4)))
+                            .distinct())
+                    .hasSize(2 * students);
+        }
+    }
+}
