@@ -11,7 +11,8 @@ aestimo.schoolReturn = (form) => {
   const send = async () => {
     if (busy) { again = true; return; }
     busy = true;
-    const sent = new Set(touched);
+    const values = (row) => [...row.querySelectorAll("input:not([type=hidden])")].map((field) => field.value).join("\n");
+    const sent = new Map([...touched].map((row) => [row, values(row)]));
     const body = new URLSearchParams({ _csrf: form.querySelector("[name=_csrf]").value });
     for (const row of rows().filter((one) => sent.has(one))) {
       for (const field of row.querySelectorAll("input")) body.append(field.name, field.value);
@@ -24,14 +25,16 @@ aestimo.schoolReturn = (form) => {
         kept.textContent = told.problems.join(" ");
         kept.classList.add("is-off");
       } else {
-        for (const row of sent) {
+        for (const [row, asSent] of sent) {
           const now = told.rows[row.dataset.row];
           row.querySelector("[name=was]").value = now.was;
           row.classList.toggle("is-adjusted", now.adjusted || now.none);
           for (const field of row.querySelectorAll(".is-label")) field.classList.toggle("is-missing", field.value.trim() === "");
-          touched.delete(row);
+          // What was typed while the answer was on its way is still to be sent.
+          if (values(row) === asSent) touched.delete(row);
         }
-        kept.textContent = `Kept ${told.kept}`;
+        if (touched.size) again = true;
+        else kept.textContent = `Kept ${told.kept}`;
         kept.classList.remove("is-off");
         await aestimo.returnMargin(form);
       }

@@ -46,6 +46,14 @@ class SchoolJourney {
         assertThat(page.locator(".check-list .is-well")).containsText("Ready to be sealed");
     }
 
+    /** Types an entry into the cell that was clicked, and waits until the server has it. */
+    private static void type(Page page, String text) {
+        page.keyboard().type(text);
+        page.waitForResponse(
+                answer -> answer.url().contains("/entries") && answer.ok(),
+                () -> page.keyboard().press("Enter"));
+    }
+
     @Test
     void aTermsResultsAreTakenCompletedSealedSentAndCorrected() {
         try (Visit visit = new Visit(SERVER)) {
@@ -80,9 +88,7 @@ class SchoolJourney {
             // A mark moves afterwards: the page and the desk say so, and a correction takes the place of what was sent.
             page.navigate("/classes/2/marks");
             Visit.cell(page, "Dacre", "Rivers test").click();
-            page.keyboard().type("3");
-            page.keyboard().press("Enter");
-            Visit.saved(page, 1);
+            type(page, "3");
             page.navigate("/");
             page.click(".returns-list >> text=1 result differs");
             assertThat(page.locator("#margin")).containsText("Rivers test");
@@ -111,9 +117,7 @@ class SchoolJourney {
             // A mark in doubt is in the way, and is settled first.
             page.navigate("/classes/4/marks?span=2");
             Visit.cell(page, "Nance", "File, second half").click();
-            page.keyboard().type("41");
-            page.keyboard().press("Enter");
-            Visit.saved(page, 1);
+            type(page, "41");
             page.navigate("/classes/4/to-school?span=2");
             page.click("text=Take today’s figures");
             int students = page.locator("tr[data-row]").count();
