@@ -15,8 +15,11 @@ import aestimo.app.marks.Remarks;
 import aestimo.app.marks.TypedEntry;
 import aestimo.app.roll.RollService;
 import aestimo.app.store.TeacherId;
+import aestimo.app.toschool.ReturnService;
+import aestimo.app.toschool.SealService;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -41,6 +44,8 @@ class DemoClass {
     private final RemarkService remarks;
     private final BookService books;
     private final DemoTargets targets;
+    private final ReturnService returns;
+    private final SealService seals;
 
     DemoClass(
             GroundworkService groundwork,
@@ -51,7 +56,9 @@ class DemoClass {
             EntryService entries,
             RemarkService remarks,
             BookService books,
-            DemoTargets targets) {
+            DemoTargets targets,
+            ReturnService returns,
+            SealService seals) {
         this.groundwork = groundwork;
         this.categories = categories;
         this.boundaries = boundaries;
@@ -61,6 +68,8 @@ class DemoClass {
         this.remarks = remarks;
         this.books = books;
         this.targets = targets;
+        this.returns = returns;
+        this.seals = seals;
     }
 
     /** Makes a class with its students, weights, boundaries, rules, assessments and entries. */
@@ -89,6 +98,42 @@ class DemoClass {
         }
         note(teacher, classId, plan);
         targets.make(teacher, classId, plan);
+        if (!plan.sinceSealed().isEmpty()) {
+            sealFirstTerm(teacher, classId, plan);
+        }
+    }
+
+    /** Seals the first term as it stands, and types some of it anew, so that something differs from what was sealed. */
+    private void sealFirstTerm(TeacherId teacher, long classId, DemoPlan plan) {
+        ClassBook classBook = books.open(teacher, classId);
+        long term = Long.parseLong(classBook.book().terms().get(0).id().text());
+        seals.seal(teacher, classId, returns.begin(teacher, classId, term));
+        List<TypedEntry> typed = new ArrayList<>();
+        for (DemoPlan.Typed anew : plan.sinceSealed()) {
+            CellId cell = ClassBook.cell(student(classBook, anew.family()), piece(classBook, anew.title()), 0);
+            typed.add(new TypedEntry(
+                    UUID.nameUUIDFromBytes((classId + anew.family()).getBytes(StandardCharsets.UTF_8)),
+                    cell.assessmentId(),
+                    cell.enrolmentId(),
+                    cell.partId(),
+                    classBook.version(cell),
+                    anew.text()));
+        }
+        entries.apply(teacher, classId, typed);
+    }
+
+    private static Student student(ClassBook classBook, String family) {
+        return classBook.book().students().stream()
+                .filter(one -> one.family().equals(family))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static Assessment piece(ClassBook classBook, String title) {
+        return classBook.book().assessments().stream()
+                .filter(one -> one.title().equals(title))
+                .findFirst()
+                .orElseThrow();
     }
 
     private void note(TeacherId teacher, long classId, DemoPlan plan) {
@@ -96,15 +141,8 @@ class DemoClass {
         for (DemoPlan.Typed typed : plan.typed()) {
             Remarks own = new Remarks(typed.note(), typed.memo());
             if (!own.equals(Remarks.NONE)) {
-                Student student = classBook.book().students().stream()
-                        .filter(one -> one.family().equals(typed.family()))
-                        .findFirst()
-                        .orElseThrow();
-                Assessment piece = classBook.book().assessments().stream()
-                        .filter(one -> one.title().equals(typed.title()))
-                        .findFirst()
-                        .orElseThrow();
-                remarks.save(teacher, classId, ClassBook.cell(student, piece, 0), Remarks.NONE, own);
+                CellId cell = ClassBook.cell(student(classBook, typed.family()), piece(classBook, typed.title()), 0);
+                remarks.save(teacher, classId, cell, Remarks.NONE, own);
             }
         }
     }

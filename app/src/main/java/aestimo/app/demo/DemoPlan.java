@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param roster as it would be pasted
  * @param bands the name of a set of the library; empty for a class that takes no results
  * @param rules null for such a class
+ * @param sinceSealed what was typed anew after the first term had been sealed; empty for a class that sealed nothing
  */
 record DemoPlan(
         long seed,
@@ -29,7 +30,8 @@ record DemoPlan(
         RulesForm rules,
         List<Piece> pieces,
         List<Typed> typed,
-        Optional<Targets> targets) {
+        Optional<Targets> targets,
+        List<Typed> sinceSealed) {
     /**
      * Targets for a class.
      *

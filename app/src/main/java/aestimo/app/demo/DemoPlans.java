@@ -136,7 +136,8 @@ final class DemoPlans {
                                     "Dunmore",
                                     "Fell back over the winter.",
                                     "The help sheet with the key; a word with her tutor.",
-                                    14)))));
+                                    14)))),
+            List.of());
 
     static final DemoPlan EIGHT_D = new DemoPlan(
             84,
@@ -192,7 +193,8 @@ final class DemoPlans {
                     new DemoPlan.Typed("Kettle", "Rivers test", "a"),
                     new DemoPlan.Typed("Sandhu", "Settlement sketch", "n"),
                     new DemoPlan.Typed("Mbeki-Shaw", "Rivers test", "21 l")),
-            Optional.of(new DemoPlan.Targets(false, "", "", List.of())));
+            Optional.of(new DemoPlan.Targets(false, "", "", List.of())),
+            List.of());
 
     static final DemoPlan TEN_A = new DemoPlan(
             1010,
@@ -241,7 +243,8 @@ final class DemoPlans {
                     new DemoPlan.Typed("Draycott", "Quiz 5", "a"),
                     new DemoPlan.Typed("Lister", "Quiz 3", "n"),
                     new DemoPlan.Typed("Quayle", "Quiz 6", "21")),
-            Optional.of(new DemoPlan.Targets(true, "end of Year 9", "", List.of())));
+            Optional.of(new DemoPlan.Targets(true, "end of Year 9", "", List.of())),
+            List.of());
 
     private static List<DemoPlan.Piece> tenAPieces() {
         List<DemoPlan.Piece> pieces = new ArrayList<>();
@@ -314,7 +317,10 @@ final class DemoPlans {
             List.of(
                     new DemoPlan.Typed("Imrie", "Paper on rivers", "a"),
                     new DemoPlan.Typed("Nance", "File, second half", "41/60")),
-            Optional.of(new DemoPlan.Targets(false, "", "", List.of())));
+            Optional.of(new DemoPlan.Targets(false, "", "", List.of())),
+            List.of(
+                    new DemoPlan.Typed("Dewar", "Paper on cities", "48"),
+                    new DemoPlan.Typed("Merrow", "Paper on coasts", "39")));
 
     static final DemoPlan NINE_T = new DemoPlan(
             919,
@@ -342,7 +348,8 @@ final class DemoPlans {
                     new DemoPlan.Piece("Trip letter back", 0, "2027-01-15", 0, DemoPlan.Make.CHECK, true),
                     new DemoPlan.Piece("Locker key", 0, "2027-02-03", 0, DemoPlan.Make.CHECK, true)),
             List.of(),
-            Optional.empty());
+            Optional.empty(),
+            List.of());
 
     static final DemoPlan SEVEN_A = new DemoPlan(
             71,
@@ -367,5 +374,6 @@ final class DemoPlans {
                     marked("Why the mill closed", 1, "2027-01-28", 30),
                     marked("The census of 1881", 0, "2027-02-11", 20)),
             List.of(),
-            Optional.empty());
+            Optional.empty(),
+            List.of());
 }

@@ -1,5 +1,7 @@
 package aestimo.bench.load;
 
+import aestimo.app.testing.Await;
+import aestimo.app.testing.OfficeServer;
 import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
 import java.math.BigDecimal;
@@ -36,10 +38,11 @@ public final class LoadRun {
 
     private LoadRun() {}
 
-    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code browser}; all without any */
+    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code returns}, {@code browser}; all without any */
     public static void main(String[] phases) throws Exception {
-        Set<String> wanted =
-                phases.length == 0 ? Set.of("sheet", "one", "many", "standing", "targets", "browser") : Set.of(phases);
+        Set<String> wanted = phases.length == 0
+                ? Set.of("sheet", "one", "many", "standing", "targets", "returns", "browser")
+                : Set.of(phases);
         LoadRun run = new LoadRun();
         run.addAccounts();
         boolean browser = wanted.contains("browser");
@@ -53,6 +56,9 @@ public final class LoadRun {
         }
         if (wanted.contains("targets")) {
             run.targets();
+        }
+        if (wanted.contains("returns")) {
+            run.returns();
         }
         boolean whole = run.check();
         if (browser) {
@@ -150,6 +156,25 @@ public final class LoadRun {
         System.out.println("the same as a table: " + teacher.ask("targets?as=table", 60));
         System.out.println("starting points of 32: " + teacher.ask("targets?compare=start&span=year", 60));
         System.out.println("one page for a meeting as PDF: " + teacher.ask("targets/meeting.pdf", 10));
+    }
+
+    /** 140 records of one return sealed, and sent to a school office that takes 20 ms for each. */
+    private void returns() {
+        OfficeServer office = OfficeServer.on(server.cluster());
+        office.behave(20, 0, "500");
+        TypingTeacher teacher =
+                TypingTeacher.knownToTheSchool(server.address(), "load" + all.size(), office.address(), 4);
+        all.add(teacher);
+        String own = teacher.beginReturn(4);
+        long start = System.nanoTime();
+        teacher.post(own + "/seal");
+        System.out.printf("return of 28 students sealed: %.0f ms%n", (System.nanoTime() - start) / 1e6);
+        start = System.nanoTime();
+        teacher.post(own + "/send");
+        Await.until("all of it is received", () -> office.received().size() == 28 * 5);
+        System.out.printf(
+                "its 140 records received by an office that takes 20 ms each: %.1f s%n",
+                (System.nanoTime() - start) / 1e9);
     }
 
     private TypingTeacher another(TypingTeacher teacher, String name) {

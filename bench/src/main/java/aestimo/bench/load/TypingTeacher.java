@@ -45,6 +45,82 @@ final class TypingTeacher {
         return inYear(visitor, year.replaceAll(".*year=", ""), "9B", students, pieces);
     }
 
+    /**
+     * A class the school office knows: 8D Geography, by the numbers of its students; everything but the marks is complete.
+     *
+     * @return what its results are sent by
+     */
+    static TypingTeacher knownToTheSchool(String address, String signIn, String office, int fields) {
+        Visitor visitor = new Visitor(address);
+        visitor.signIn(signIn, PASSWORD);
+        String year = location(visitor.post(
+                "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
+        TypingTeacher teacher = inYear(visitor, year.replaceAll(".*year=", ""), "8D", 0, 12);
+        StringBuilder roster = new StringBuilder("Number\tName\n");
+        for (int number = 2101; number <= 2128; number++) {
+            roster.append(number).append("\tFamily").append(number).append(", Given\n");
+        }
+        visitor.get(teacher.base + "/groundwork/students");
+        visitor.post(teacher.base + "/groundwork/students/keep", "pasted", roster.toString());
+        String sheet = visitor.get(teacher.base + "/marks?span=year").body();
+        TypingTeacher known = new TypingTeacher(
+                visitor,
+                teacher.base,
+                numbers(sheet, "data-s=\"(\\d+)\""),
+                numbers(sheet, "<th[^>]*data-a=\"(\\d+)\""));
+        known.fillAll();
+        known.setBands();
+        visitor.get("/school");
+        visitor.post(
+                "/school", "address", office, "client", "markbook", "secret", "tidewater-lane", "schoolTeacher", "");
+        List<String> asked = new ArrayList<>(List.of("commentLength", "300"));
+        for (int i = 0; i < fields; i++) {
+            asked.addAll(List.of("name", "field " + i, "labels", "1, 2, 3"));
+        }
+        visitor.post("/school/asks", asked.toArray(new String[0]));
+        visitor.get(known.base + "/groundwork/students/school");
+        return known;
+    }
+
+    /** Begins a return with every field filled; tells its address. */
+    String beginReturn(int fields) {
+        String page = visitor.get(base + "/to-school").body();
+        visitor.post(
+                base + "/to-school/begin",
+                "term",
+                numbers(page, "name=\"term\" value=\"(\\d+)\"").get(0).toString());
+        page = visitor.get(base + "/to-school").body();
+        String own =
+                base + "/to-school/" + numbers(page, "/to-school/(\\d+)/save").get(0);
+        List<String> rows = new ArrayList<>();
+        for (long student : students) {
+            rows.addAll(List.of(
+                    "enrolment",
+                    Long.toString(student),
+                    "was",
+                    "",
+                    "sentAs",
+                    "",
+                    "reason",
+                    "",
+                    "comment",
+                    "A steady term."));
+            for (int i = 0; i < fields; i++) {
+                rows.addAll(List.of("field" + i, "2"));
+            }
+        }
+        visitor.post(own + "/save", rows.toArray(new String[0]));
+        return own;
+    }
+
+    void post(String path) {
+        location(visitor.post(path));
+    }
+
+    String page(String path) {
+        return visitor.get(path).body();
+    }
+
     /** A class of a year of five short terms, each with a fifth of the pieces; with targets for everybody. */
     static TypingTeacher overFiveTerms(String address, String signIn, int students, int pieces) {
         Visitor visitor = new Visitor(address);
