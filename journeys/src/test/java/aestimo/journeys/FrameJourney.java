@@ -54,7 +54,12 @@ class FrameJourney {
             "/classes/1/targets?student=4",
             "/classes/1/targets/set",
             "/classes/1/targets/help",
-            "/classes/1/targets/meeting");
+            "/classes/1/targets/meeting",
+            "/school",
+            "/classes/1/to-school",
+            "/classes/4/to-school?span=1",
+            "/classes/4/to-school/compared?span=1",
+            "/classes/1/groundwork/students/school");
 
     private static final Server SERVER = Server.withDemo();
     private static final String PASSWORD = "tidewater-lane";
