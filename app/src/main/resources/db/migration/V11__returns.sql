@@ -25,6 +25,16 @@ CREATE TABLE school_asks (
     comment_length integer NOT NULL CONSTRAINT school_asks_comment_length CHECK (comment_length BETWEEN 0 AND 4000)
 );
 
+-- Between which days the school takes the results of a term of these days, as it said last.
+CREATE TABLE school_dates (
+    teacher_id bigint NOT NULL CONSTRAINT school_dates_teacher REFERENCES teacher ON DELETE CASCADE,
+    starts     date   NOT NULL,
+    ends       date   NOT NULL,
+    takes_from date   NOT NULL,
+    takes_to   date   NOT NULL,
+    CONSTRAINT school_dates_pk PRIMARY KEY (teacher_id, starts, ends)
+);
+
 -- The columns of the files of results a school takes, in its order and under its headings.
 CREATE TABLE return_layout (
     teacher_id bigint  NOT NULL CONSTRAINT return_layout_teacher REFERENCES teacher ON DELETE CASCADE,
@@ -51,6 +61,8 @@ CREATE TABLE school_return (
     -- The class as a markbook file, from which the figures were taken.
     markbook   text    NOT NULL,
     sealed     timestamptz,
+    -- The bands it was sealed with, as JSON; they stand in the canonical form too.
+    bands      text    NOT NULL DEFAULT '',
     -- The whole of what was sealed, as it was hashed.
     canonical  text    NOT NULL DEFAULT '',
     sha256     text    NOT NULL DEFAULT '',
@@ -154,7 +166,7 @@ DO $$
 DECLARE
     own_table text;
 BEGIN
-    FOREACH own_table IN ARRAY ARRAY['school_connection', 'school_field', 'school_asks', 'return_layout', 'school_return', 'return_row', 'sending', 'delivery'] LOOP
+    FOREACH own_table IN ARRAY ARRAY['school_connection', 'school_field', 'school_asks', 'return_layout', 'school_dates', 'school_return', 'return_row', 'sending', 'delivery'] LOOP
         EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', own_table);
         EXECUTE format('CREATE POLICY %I ON %I USING (teacher_id = nullif(current_setting(''aestimo.teacher'', true), '''')::bigint)',
                        own_table || '_own', own_table);

@@ -62,6 +62,7 @@ public class CompareService {
             ref = link(teacher, connection, classId);
         }
         List<Person> people = rosters.people(connection, ref);
+        school.keepDates(teacher, rosters.periods(connection));
         school.linkStudents(teacher, classId, people);
         return people;
     }

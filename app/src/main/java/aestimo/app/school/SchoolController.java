@@ -85,6 +85,7 @@ class SchoolController {
             school.connect(teacher.id(), asked);
             Connection connection = school.connection(teacher.id()).orElseThrow();
             int classes = rosters.classes(connection).size();
+            school.keepDates(teacher.id(), rosters.periods(connection));
             told.addFlashAttribute(
                     "done",
                     "The school answers: " + (classes == 1 ? "1 class" : classes + " classes") + " of yours there.");

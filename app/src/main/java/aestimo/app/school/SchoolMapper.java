@@ -1,6 +1,7 @@
 package aestimo.app.school;
 
 import aestimo.app.store.TeacherId;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
@@ -58,6 +59,22 @@ interface SchoolMapper {
             ON CONFLICT ON CONSTRAINT school_asks_pk DO UPDATE SET comment_length = excluded.comment_length
              WHERE school_asks.teacher_id = #{teacher}""")
     void writeCommentLength(@Param("teacher") TeacherId teacher, @Param("length") int length);
+
+    /** @param takesFrom inclusive, like {@code takesTo} */
+    record DatesRow(LocalDate starts, LocalDate ends, LocalDate takesFrom, LocalDate takesTo) {}
+
+    @Select("""
+            SELECT starts, ends, takes_from, takes_to FROM school_dates
+             WHERE teacher_id = #{teacher} AND starts = #{starts} AND ends = #{ends}""")
+    Optional<DatesRow> findDates(
+            @Param("teacher") TeacherId teacher, @Param("starts") LocalDate starts, @Param("ends") LocalDate ends);
+
+    @Insert("""
+            INSERT INTO school_dates (teacher_id, starts, ends, takes_from, takes_to)
+            VALUES (#{teacher}, #{row.starts}, #{row.ends}, #{row.takesFrom}, #{row.takesTo})
+            ON CONFLICT ON CONSTRAINT school_dates_pk DO UPDATE SET takes_from = excluded.takes_from, takes_to = excluded.takes_to
+             WHERE school_dates.teacher_id = #{teacher}""")
+    void writeDates(@Param("teacher") TeacherId teacher, @Param("row") DatesRow row);
 
     @Select("SELECT key, heading FROM return_layout WHERE teacher_id = #{teacher} ORDER BY place")
     List<LayoutColumn> findLayout(@Param("teacher") TeacherId teacher);

@@ -5,6 +5,7 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import java.net.URI;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -204,6 +205,37 @@ public class SchoolService {
                 .filter(row -> !row.schoolRef().isEmpty())
                 .forEach(row -> refs.put(row.enrolmentId(), row.schoolRef()));
         return refs;
+    }
+
+    /**
+     * The days between which a school takes the results of a term, as it said last.
+     *
+     * @param from inclusive, like {@code to}
+     */
+    public record Dates(LocalDate from, LocalDate to) {
+        public boolean hold(LocalDate day) {
+            return !day.isBefore(from) && !day.isAfter(to);
+        }
+    }
+
+    /** Empty where the school never said. */
+    @Transactional(readOnly = true)
+    public Optional<Dates> dates(TeacherId teacher, LocalDate starts, LocalDate ends) {
+        return mapper.findDates(teacher, starts, ends).map(row -> new Dates(row.takesFrom(), row.takesTo()));
+    }
+
+    /** Keeps what the school says of its dates. */
+    @Transactional
+    public void keepDates(TeacherId teacher, List<SchoolRosters.Period> periods) {
+        periods.stream()
+                .filter(own -> own.takesFrom().isPresent() && own.takesTo().isPresent())
+                .forEach(own -> mapper.writeDates(
+                        teacher,
+                        new SchoolMapper.DatesRow(
+                                own.starts(),
+                                own.ends(),
+                                own.takesFrom().get(),
+                                own.takesTo().get())));
     }
 
     @Transactional

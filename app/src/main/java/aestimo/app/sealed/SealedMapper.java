@@ -15,7 +15,7 @@ interface SealedMapper {
 
     /** The latest sealed return of each term, with the grade that was sent. */
     @Select("""
-            SELECT r.term_id, (r.canonical::jsonb -> 'bands')::text AS bands, w.enrolment_id, w.percent, w.exact,
+            SELECT r.term_id, r.bands, w.enrolment_id, w.percent, w.exact,
                    CASE WHEN w.no_grade THEN '' WHEN w.sent_as = '' THEN w.grade ELSE w.sent_as END AS grade, w.aim
               FROM school_return r
               JOIN return_row w ON w.teacher_id = r.teacher_id AND w.return_id = r.id

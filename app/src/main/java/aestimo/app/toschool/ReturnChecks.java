@@ -1,6 +1,7 @@
 package aestimo.app.toschool;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.frame.Days;
 import aestimo.app.frame.Plain;
 import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
@@ -124,6 +125,7 @@ class ReturnChecks {
                         base + "/groundwork/students/school" + span));
             }
         }
+        dates(found, teacher, book, own);
         entries(
                 found,
                 false,
@@ -148,6 +150,20 @@ class ReturnChecks {
         comments(found, book, own);
         rows(found, false, own, ReturnRow::isAdjusted, "grade adjusted", "grades adjusted", "");
         return found;
+    }
+
+    /** What is sealed outside them stays ready, so it may pass. */
+    private void dates(List<Check> found, TeacherId teacher, Book book, SchoolReturn own) {
+        book.terms().stream()
+                .filter(term -> term.id().text().equals(Long.toString(own.termId())))
+                .findFirst()
+                .flatMap(term -> school.dates(teacher, term.firstDay(), term.lastDay()))
+                .filter(dates -> !dates.hold(book.today()))
+                .ifPresent(dates -> found.add(new Check(
+                        false,
+                        "Outside the school’s dates",
+                        "it takes this term from " + Days.brief(dates.from()) + " to " + Days.brief(dates.to()),
+                        "")));
     }
 
     private static boolean needsGrade(Book book, ReturnRow row) {

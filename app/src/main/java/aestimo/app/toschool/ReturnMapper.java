@@ -78,6 +78,7 @@ interface ReturnMapper {
             @Param("teacher") TeacherId teacher,
             @Param("returnId") long returnId,
             @Param("at") OffsetDateTime at,
+            @Param("bands") String bands,
             @Param("canonical") String canonical,
             @Param("sha256") String sha256);
 

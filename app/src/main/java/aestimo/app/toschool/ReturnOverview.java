@@ -2,6 +2,7 @@ package aestimo.app.toschool;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
+import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Term;
 import java.util.ArrayList;
@@ -15,10 +16,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class ReturnOverview {
     private final ReturnService returns;
     private final SendingService sendings;
+    private final SchoolService school;
 
-    ReturnOverview(ReturnService returns, SendingService sendings) {
+    ReturnOverview(ReturnService returns, SendingService sendings, SchoolService school) {
         this.returns = returns;
         this.sendings = sendings;
+        this.school = school;
     }
 
     /** @param cells one for each term of the class's year */
@@ -37,13 +40,15 @@ public class ReturnOverview {
         }
     }
 
-    /** The classes of which anything was begun, in the order given; those that take no results are left out. */
+    /** The classes that take results, in the order given; none before a school is connected or anything was begun. */
     @Transactional(readOnly = true)
     public List<Line> of(TeacherId teacher, List<ClassBook> classes) {
         List<Line> lines = new ArrayList<>();
+        boolean begun = school.connection(teacher).isPresent();
         for (ClassBook classBook : classes) {
             List<SchoolReturn> all = returns.ofClass(teacher, classBook.row().id());
-            if (classBook.row().takesResults() && !all.isEmpty()) {
+            begun |= !all.isEmpty();
+            if (classBook.row().takesResults()) {
                 lines.add(new Line(
                         classBook.row(),
                         classBook.book().terms().stream()
@@ -51,7 +56,7 @@ public class ReturnOverview {
                                 .toList()));
             }
         }
-        return lines;
+        return begun ? lines : List.of();
     }
 
     private Cell cell(TeacherId teacher, ClassBook classBook, Term term, List<SchoolReturn> all) {

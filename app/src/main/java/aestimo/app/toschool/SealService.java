@@ -99,9 +99,15 @@ public class SealService {
         }
         String markbook = mapper.findMarkbook(teacher, returnId);
         OffsetDateTime now = OffsetDateTime.now(clock).truncatedTo(ChronoUnit.MICROS);
-        String canonical =
-                CANONICAL.writeValueAsString(document(own, classBook, accounts.look(teacher), markbook, now));
-        mapper.seal(teacher, returnId, now, canonical, sha256(canonical));
+        Map<String, Object> document = document(own, classBook, accounts.look(teacher), markbook, now);
+        String canonical = CANONICAL.writeValueAsString(document);
+        mapper.seal(
+                teacher,
+                returnId,
+                now,
+                CANONICAL.writeValueAsString(document.get("bands")),
+                canonical,
+                sha256(canonical));
     }
 
     /** The class as a markbook file, as the return's figures were taken from it. */

@@ -209,7 +209,9 @@ class Sender {
                 .filter(it -> it.id().text().equals(Long.toString(own.termId())))
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("term"));
-        SchoolRosters.Period period = rosters.periods(connection).stream()
+        List<SchoolRosters.Period> periods = rosters.periods(connection);
+        school.keepDates(teacher, periods);
+        SchoolRosters.Period period = periods.stream()
                 .filter(it -> it.starts().equals(term.firstDay()) && it.ends().equals(term.lastDay()))
                 .findFirst()
                 .orElseThrow(() -> new SchoolException(

@@ -60,6 +60,11 @@ public class SendingService {
         if (replaced) {
             throw new FormException("A later return of this term is sealed in its place. Send that one.");
         }
+        if (mapper.find(teacher, returnId)
+                .filter(row -> row.state().equals(Progress.State.SENDING.name()))
+                .isPresent()) {
+            return;
+        }
         mapper.holdOlder(teacher, classId, own.termId(), own.number());
         mapper.begin(teacher, classId, returnId, OffsetDateTime.now(clock));
         for (ReturnRow row : own.rows()) {

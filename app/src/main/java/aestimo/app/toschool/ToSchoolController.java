@@ -7,6 +7,8 @@ import aestimo.app.changes.ListedChange;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.school.CompareService;
+import aestimo.app.school.SchoolException;
 import aestimo.app.school.SchoolService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
@@ -42,6 +44,7 @@ class ToSchoolController {
     private final SealService seals;
     private final SendingService sendings;
     private final SchoolService school;
+    private final CompareService compare;
     private final Clock clock;
 
     ToSchoolController(
@@ -52,6 +55,7 @@ class ToSchoolController {
             SealService seals,
             SendingService sendings,
             SchoolService school,
+            CompareService compare,
             Clock clock) {
         this.books = books;
         this.frames = frames;
@@ -60,6 +64,7 @@ class ToSchoolController {
         this.seals = seals;
         this.sendings = sendings;
         this.school = school;
+        this.compare = compare;
         this.clock = clock;
     }
 
@@ -102,6 +107,14 @@ class ToSchoolController {
         model.addAttribute("fields", school.fields(teacher.id()));
         model.addAttribute("commentLength", school.commentLength(teacher.id()));
         model.addAttribute("connected", school.connection(teacher.id()).isPresent());
+        model.addAttribute(
+                "takesUntil",
+                school.dates(teacher.id(), term.firstDay(), term.lastDay())
+                        .map(dates -> dates.hold(classBook.book().today())
+                                ? "The school takes " + term.name() + " until " + Days.brief(dates.to())
+                                : "The school takes " + term.name() + " from " + Days.brief(dates.from()) + " to "
+                                        + Days.brief(dates.to()))
+                        .orElse(""));
         model.addAttribute("base", "/classes/" + classId + "/to-school");
         model.addAttribute("bands", classBook.book().boundaries().bands());
         view.own().ifPresent(own -> addReturn(teacher, classBook, own, progress, model));
@@ -144,6 +157,13 @@ class ToSchoolController {
             RedirectAttributes told) {
         long term = fields.number("term");
         returns.begin(teacher.id(), classId, term);
+        if (school.connection(teacher.id()).isPresent()) {
+            try {
+                compare.people(teacher.id(), classId);
+            } catch (SchoolException away) {
+                // Who is not known at the school is told among the checks, with the way to settle it.
+            }
+        }
         told.addFlashAttribute(
                 "done", "The figures of now are taken. Nothing goes to the school until you seal and send it.");
         return to(classId, term);

@@ -76,6 +76,18 @@ class ReturnTest {
     }
 
     @Test
+    void theSchoolsDatesStandBesideTheFiguresAndMayPass() {
+        own.begin();
+        assertThat(own.page())
+                .contains("The school takes Term 2 until 12 Mar")
+                .doesNotContain("Outside the school’s dates");
+        OfficeServer.on(app.cluster()).takeTermTwo("2027-03-01", "2027-03-12");
+        own.visitor.get(own.own.base() + "/groundwork/students/school");
+        assertThat(own.page()).contains("Outside the school’s dates", "it takes this term from 1 Mar to 12 Mar");
+        assertThat(own.seal()).contains("Nothing can alter it any more.");
+    }
+
+    @Test
     void whatWillNotDoIsRefusedAndAnotherWindowIsNotOverwritten() {
         own.beginOnly();
         String[] late = own.fields("Aldous comment From an old window.", "Arkady field0 2");

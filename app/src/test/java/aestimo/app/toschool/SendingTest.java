@@ -110,6 +110,8 @@ class SendingTest {
                 .contains("The school takes results of Term 2 from 2027-01-04 to 2027-02-23.")
                 .contains("The sealed return stays ready.")
                 .contains(arrived + " of 8 records received");
+        // Known now, it is said beside the figures too.
+        assertThat(own.page()).contains("The school takes Term 2 from 4 Jan to 23 Feb");
         office.takeTermTwo("2027-01-04", "2027-03-12");
         own.send();
         own.awaitReceived();
