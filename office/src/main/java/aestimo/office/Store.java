@@ -6,6 +6,7 @@ import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -67,7 +68,7 @@ class Store {
     }
 
     Map<String, String> refused() {
-        Map<String, String> refused = new java.util.TreeMap<>();
+        Map<String, String> refused = new TreeMap<>();
         database.sql("SELECT user_id, reason FROM refused")
                 .query((row, at) -> refused.put(row.getString(1), row.getString(2)))
                 .list();

@@ -5,6 +5,7 @@ import aestimo.app.school.SchoolRosters.Person;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -91,7 +92,7 @@ record RosterDifference(
 
     private static RosterDifference of(Kind kind, Person person, Optional<RollLine> line, String words) {
         return new RosterDifference(
-                kind.name().toLowerCase(java.util.Locale.ROOT) + "-" + person.ref(),
+                kind.name().toLowerCase(Locale.ROOT) + "-" + person.ref(),
                 kind,
                 line.map(own -> listName(own.family(), own.given())).orElse(listName(person.family(), person.given())),
                 words,

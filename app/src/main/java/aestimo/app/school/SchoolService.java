@@ -11,6 +11,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -119,7 +120,7 @@ public class SchoolService {
                     .filter(label -> !label.isEmpty())
                     .distinct()
                     .toList();
-            if (name.length() > LONGEST_NAME || !seen.add(name.toLowerCase(java.util.Locale.ROOT))) {
+            if (name.length() > LONGEST_NAME || !seen.add(name.toLowerCase(Locale.ROOT))) {
                 problems.add("“" + name + "” stands twice, or has over " + LONGEST_NAME + " letters.");
             }
             if (own.isEmpty()) {

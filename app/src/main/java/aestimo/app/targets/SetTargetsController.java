@@ -38,12 +38,19 @@ class SetTargetsController {
     private final FrameService frames;
     private final TargetService targets;
     private final StartingScoreService scores;
+    private final ScoreTableService tables;
 
-    SetTargetsController(BookService books, FrameService frames, TargetService targets, StartingScoreService scores) {
+    SetTargetsController(
+            BookService books,
+            FrameService frames,
+            TargetService targets,
+            StartingScoreService scores,
+            ScoreTableService tables) {
         this.books = books;
         this.frames = frames;
         this.targets = targets;
         this.scores = scores;
+        this.tables = tables;
     }
 
     /** A term over its column. */
@@ -124,8 +131,7 @@ class SetTargetsController {
                         : attained.terms().get(attained.terms().size() - 1).name());
         if (!model.containsAttribute("steps")) {
             model.addAttribute(
-                    "steps",
-                    steps(targets.scoreTable(teacher.id(), classBook.row().id())));
+                    "steps", steps(tables.of(teacher.id(), classBook.row().id())));
         }
         return "targets/set";
     }
@@ -197,7 +203,7 @@ class SetTargetsController {
                         fields.number("above"),
                         classBook.book().boundaries().bands().size()),
                 !fields.text("onlyEmpty").isEmpty(),
-                targets.scoreTable(teacher.id(), classId),
+                tables.of(teacher.id(), classId),
                 classBook.book().boundaries());
         long filled = suggested.differs(form);
         model.addAttribute(
@@ -228,7 +234,7 @@ class SetTargetsController {
             lines.add(List.of(from.get(i), fields.text("label", i)));
         }
         try {
-            targets.keepScoreTable(teacher.id(), classId, lines);
+            tables.keep(teacher.id(), classId, lines);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             model.addAttribute(

@@ -6,7 +6,6 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.roll.StartingScoreService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.targets.TargetMapper.EarlierRow;
-import aestimo.app.targets.TargetMapper.StepRow;
 import aestimo.app.targets.TargetMapper.TargetRow;
 import aestimo.app.targets.TargetMapper.TermRow;
 import aestimo.app.web.FormException;
@@ -17,7 +16,6 @@ import aestimo.core.book.Target;
 import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
-import aestimo.core.targets.ScoreTable;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
 import java.time.Clock;
@@ -118,47 +116,6 @@ public class TargetService {
         return Optional.ofNullable(mapper.findStageName(teacher, classId))
                 .filter(name -> !name.isEmpty())
                 .orElse(STAGE);
-    }
-
-    /** The class's table from score to band; empty where the teacher has made none. */
-    @Transactional(readOnly = true)
-    public ScoreTable scoreTable(TeacherId teacher, long classId) {
-        return ScoreTable.of(mapper.findSteps(teacher, classId).stream()
-                .map(row -> new ScoreTable.Step(row.fromScore(), row.band()))
-                .toList());
-    }
-
-    /**
-     * Keeps the table from score to band.
-     *
-     * @param lines scores and labels as typed; lines with both empty are left out
-     * @throws FormException naming every line that will not do
-     */
-    @Transactional
-    public void keepScoreTable(TeacherId teacher, long classId, List<List<String>> lines) {
-        Boundaries bands = lock(teacher, classId).book().boundaries();
-        OutOf top = scores.top(teacher, classId);
-        List<String> problems = new ArrayList<>();
-        List<ScoreTable.Step> steps = new ArrayList<>();
-        for (List<String> line : lines) {
-            String label = line.get(1);
-            if (line.get(0).isEmpty()) {
-                continue;
-            }
-            Optional<Mark> from = StartingScoreService.parse(line.get(0), top, "A score of the table", problems);
-            Optional<Band> band = labelled(bands, label);
-            if (band.isEmpty()) {
-                problems.add(noBand("From score " + line.get(0), label, bands));
-            } else if (from.isPresent()) {
-                steps.add(new ScoreTable.Step(from.get(), band.get().label()));
-            }
-        }
-        problems.addAll(ScoreTable.problems(steps));
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
-        mapper.deleteSteps(teacher, classId);
-        steps.forEach(step -> mapper.insertStep(teacher, classId, new StepRow(step.from(), step.label())));
     }
 
     /** The band with a label as typed: in the very letters, else in the same but for capitals where only one fits. */

@@ -9,12 +9,16 @@ import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
+import aestimo.core.boundary.Boundaries;
 import aestimo.core.counting.Counting;
 import aestimo.core.entry.Entry;
+import aestimo.core.grading.Result;
 import aestimo.core.result.Movement;
 import aestimo.core.result.TermSeries;
 import aestimo.core.targets.Attainment.Status;
 import aestimo.core.testing.SmallClass;
+import aestimo.core.value.Percent;
+import aestimo.core.value.Places;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
 import java.util.List;
@@ -137,6 +141,33 @@ class AttainmentTest {
                 .isEqualTo(1);
         assertThat(attained.counts(attained.terms().get(1), all -> true))
                 .isEqualTo(new AttainmentCounts(0, 0, 0, 0, 0));
+    }
+
+    @Test
+    void aSealedTermStandsAsItWasSealedWhateverTodayMakesOfIt() {
+        SmallClass made = twoEssays().student("Ann", SmallClass.mark("65"), SmallClass.mark("65"));
+        Book book = made.book().toBuilder()
+                .targets(List.of(new Target(ANN, Optional.empty(), Optional.of("A"), Map.of())))
+                .build();
+        // Sealed when A began at 62 and the aim was one of today's lowest: above it by two, though today it is below.
+        Boundaries then = Boundaries.of(
+                List.of(Band.of("A", Percent.of(62)), Band.of("B", Percent.of(40)), Band.of("C", Percent.ZERO)));
+        Percent percent = Percent.of(65);
+        Result result = new Result(
+                percent, percent, Places.ONE, percent, then.labelled("A"), Optional.empty(), false, Optional.empty());
+        Attainment sealed = Attainment.judged(ANN, book.terms().get(0), then, then.labelled("C"), Optional.of(result));
+        Attainments attained = Attainments.of(Counting.of(book), List.of(sealed));
+        assertThat(attained.of(made.students.get(0)))
+                .extracting(own -> own.gap().orElseThrow())
+                .containsExactly(2, -1);
+        assertThat(attained.isSealed(book.terms().get(0))).isTrue();
+        assertThat(attained.isSealed(book.terms().get(1))).isFalse();
+        assertThat(attained.counts(book.terms().get(0), all -> true).above()).isEqualTo(1);
+        assertThat(Attainments.of(Counting.of(book))
+                        .of(made.students.get(0))
+                        .get(0)
+                        .gap())
+                .contains(-1);
     }
 
     /** By the rules: from C (0) to A (2) in five terms, 0 + 2·j/5 rounded half up is 0, 1, 1, 2, 2. */
