@@ -143,9 +143,13 @@ CREATE TRIGGER school_return_sealed BEFORE UPDATE OR DELETE ON school_return
     FOR EACH ROW EXECUTE FUNCTION refuse_sealed_return();
 CREATE FUNCTION refuse_sealed_row() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
-    its bigint := CASE TG_OP WHEN 'INSERT' THEN NEW.return_id ELSE OLD.return_id END;
+    -- Neither is a row taken out of a sealed return nor one put into it.
+    from_return bigint := CASE TG_OP WHEN 'INSERT' THEN NULL ELSE OLD.return_id END;
+    to_return bigint := CASE TG_OP WHEN 'DELETE' THEN NULL ELSE NEW.return_id END;
+    its bigint;
 BEGIN
-    IF EXISTS (SELECT FROM school_return WHERE id = its AND sealed IS NOT NULL) THEN
+    SELECT id INTO its FROM school_return WHERE id IN (from_return, to_return) AND sealed IS NOT NULL LIMIT 1;
+    IF its IS NOT NULL THEN
         RAISE EXCEPTION 'return % is sealed and its rows cannot be altered', its USING ERRCODE = 'integrity_constraint_violation';
     END IF;
     RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;

@@ -107,7 +107,8 @@ class DemoClass {
     private void sealFirstTerm(TeacherId teacher, long classId, DemoPlan plan) {
         ClassBook classBook = books.open(teacher, classId);
         long term = Long.parseLong(classBook.book().terms().get(0).id().text());
-        seals.seal(teacher, classId, returns.begin(teacher, classId, term));
+        long first = returns.begin(teacher, classId, term);
+        seals.seal(teacher, classId, first, returns.get(teacher, classId, first).stamp());
         List<TypedEntry> typed = new ArrayList<>();
         for (DemoPlan.Typed anew : plan.sinceSealed()) {
             CellId cell = ClassBook.cell(student(classBook, anew.family()), piece(classBook, anew.title()), 0);

@@ -11,6 +11,7 @@ public final class Days {
     private static final DateTimeFormatter SHORT = DateTimeFormatter.ofPattern("d MMM", Locale.UK);
     private static final DateTimeFormatter LONG = DateTimeFormatter.ofPattern("EEEE d MMMM", Locale.UK);
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.UK);
+    private static final DateTimeFormatter DATED = DateTimeFormatter.ofPattern("d MMMM yyyy HH:mm", Locale.UK);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.UK);
 
     private Days() {}
@@ -29,6 +30,11 @@ public final class Days {
     /** “22 Feb 16:20”, in the server's time zone. */
     public static String at(OffsetDateTime moment) {
         return moment.atZoneSameInstant(ZoneId.systemDefault()).format(TIME).replace("Sept", "Sep");
+    }
+
+    /** “22 February 2027 16:20”, in the server's time zone: for what is read in years to come. */
+    public static String dated(OffsetDateTime moment) {
+        return moment.atZoneSameInstant(ZoneId.systemDefault()).format(DATED);
     }
 
     /** “10:42:07”, in the server's time zone. */

@@ -12,6 +12,7 @@ import aestimo.app.web.FormFields;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Category;
 import aestimo.core.book.Term;
+import aestimo.core.book.TermId;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
@@ -62,10 +63,8 @@ final class AssessmentCheck {
                 .findFirst()
                 .orElse(AssessmentKind.MARKS);
         checkCategory();
-        Optional<Term> given = classBook.book().terms().stream()
-                .filter(term ->
-                        term.id().text().equals(Long.toString(form.more().termId())))
-                .findFirst();
+        Optional<Term> given =
+                classBook.book().term(new TermId(Long.toString(form.more().termId())));
         if (form.more().termId() != 0 && given.isEmpty()) {
             problems.add("Choose one of the year's terms, or the one of its date.");
         }

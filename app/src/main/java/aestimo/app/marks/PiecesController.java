@@ -119,10 +119,10 @@ class PiecesController {
                 piece.title(),
                 Days.brief(piece.date()),
                 classBook.book().termOf(piece).text(),
-                classBook.book().terms().stream()
-                        .filter(term -> term.id().equals(classBook.book().termOf(piece)))
+                classBook
+                        .book()
+                        .term(classBook.book().termOf(piece))
                         .map(term -> term.name())
-                        .findFirst()
                         .orElse(""),
                 of,
                 extras(piece),

@@ -6,6 +6,7 @@ import aestimo.app.store.TeacherId;
 import aestimo.core.book.Book;
 import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
+import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.counting.Counting;
@@ -44,9 +45,7 @@ public class SealedTerms {
         List<Attainment> sealed = new ArrayList<>();
         Map<String, Boundaries> known = new HashMap<>();
         for (SealedRow row : mapper.findLatest(teacher, classBook.row().id())) {
-            Optional<Term> term = book.terms().stream()
-                    .filter(own -> own.id().text().equals(Long.toString(row.termId())))
-                    .findFirst();
+            Optional<Term> term = book.term(new TermId(Long.toString(row.termId())));
             StudentId student = new StudentId(Long.toString(row.enrolmentId()));
             if (term.isPresent() && book.placeOf(student).isPresent()) {
                 Boundaries bands = known.computeIfAbsent(row.bands(), this::bands);

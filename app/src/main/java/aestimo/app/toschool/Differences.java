@@ -1,7 +1,9 @@
 package aestimo.app.toschool;
 
 import aestimo.app.changes.ListedChange;
+import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
+import aestimo.core.book.TermId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -55,7 +57,7 @@ record Differences(List<Line> lines) {
 
     private static String why(long enrolmentId, Book book, SchoolReturn own, List<ListedChange> changes) {
         List<String> causes = changes.stream()
-                .filter(change -> change.enrolmentId() == enrolmentId && isOf(book, change, own.termId()))
+                .filter(change -> change.enrolmentId() == enrolmentId && isOf(book, change, own.term()))
                 .map(change -> change.assessment() + " " + shown(change.was()) + " → " + shown(change.became()))
                 .toList();
         return causes.isEmpty()
@@ -64,10 +66,10 @@ record Differences(List<Line> lines) {
                         + (causes.size() > MOST_CAUSES ? " and " + (causes.size() - MOST_CAUSES) + " more" : "");
     }
 
-    private static boolean isOf(Book book, ListedChange change, long termId) {
-        return book.assessments().stream()
-                .filter(piece -> piece.id().text().equals(Long.toString(change.assessmentId())))
-                .anyMatch(piece -> ReturnChecks.isOf(book, piece, termId));
+    private static boolean isOf(Book book, ListedChange change, TermId term) {
+        return book.placeOf(new AssessmentId(Long.toString(change.assessmentId())))
+                .filter(piece -> book.termOf(piece).equals(term))
+                .isPresent();
     }
 
     private static String shown(String entry) {

@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
+import java.time.OffsetDateTime;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -59,11 +60,7 @@ class ReturnFilesController {
     }
 
     private static String termName(ClassBook classBook, SchoolReturn own) {
-        return classBook.book().terms().stream()
-                .filter(term -> term.id().text().equals(Long.toString(own.termId())))
-                .map(Term::name)
-                .findFirst()
-                .orElse("term");
+        return classBook.book().term(own.term()).map(Term::name).orElse("term");
     }
 
     @GetMapping({"/results.csv", "/results.xlsx", "/results.ods"})
@@ -191,27 +188,30 @@ class ReturnFilesController {
             @PathVariable long returnId,
             HttpServletResponse response)
             throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
         SchoolReturn own = returns.get(teacher.id(), classId, returnId);
         Progress progress = sendings.progress(teacher.id(), own);
+        SealedDocument document = seals.document(teacher.id(), own);
         Map<String, Object> model = new HashMap<>();
         model.put("own", own);
-        model.put("fields", school.fields(teacher.id()));
-        model.put("taken", Days.at(own.taken()));
-        model.put("sealed", own.sealed().map(Days::at).orElse(""));
+        model.put("document", document);
+        model.put("taken", Days.dated(own.taken()));
+        model.put("sealed", own.sealed().map(Days::dated).orElse(""));
+        model.put(
+                "replaced",
+                document.replaced()
+                        .map(it -> Days.dated(OffsetDateTime.parse(it.sealed())))
+                        .orElse(""));
         model.put("state", ReturnState.of(own, progress).words());
         model.put("progress", progress);
-        model.put("received", progress.last().map(Days::at).orElse(""));
-        model.put("bands", seals.bands(teacher.id(), own));
-        model.put("feeding", ToSchoolView.feeding(classBook, own.termId()));
+        model.put("received", progress.last().map(Days::dated).orElse(""));
         takeAway.pdf(
                 teacher.id(),
-                classBook.row().title(),
-                termName(classBook, own) + ", " + classBook.row().yearName()
+                document.className(),
+                document.term().name() + ", " + document.year()
                         + (own.number() > 1 ? ", correction " + (own.number() - 1) : ""),
                 "record",
                 model,
-                classBook.row().title() + ", " + termName(classBook, own) + ", record",
+                document.className() + ", " + document.term().name() + ", record",
                 response);
     }
 }

@@ -36,6 +36,19 @@ interface ReturnMapper {
             String fields,
             String comment) {}
 
+    /** @param enrolmentId in the class that is asked about, not in that of the return */
+    record EarlierRow(
+            long enrolmentId,
+            long returnId,
+            String year,
+            String className,
+            String subject,
+            String term,
+            String percent,
+            String grade,
+            boolean noGrade,
+            String aim) {}
+
     /** Returns null where the teacher has no such class; holds it until the end of the transaction. */
     Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
@@ -47,6 +60,9 @@ interface ReturnMapper {
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("returnId") long returnId);
 
     List<StudentRow> findRows(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId);
+
+    /** What the students of a class were told by the last sealed returns of the teacher's classes in earlier years. */
+    List<EarlierRow> findOfEarlierYears(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     String findMarkbook(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId);
 

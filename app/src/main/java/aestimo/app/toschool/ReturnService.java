@@ -14,7 +14,9 @@ import aestimo.app.toschool.ReturnMapper.StudentRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.whole.WholeClassService;
+import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
+import aestimo.core.book.Category;
 import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
@@ -37,6 +39,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -80,6 +83,13 @@ public class ReturnService {
         return mapper.findOfClass(teacher, classId).stream()
                 .map(head -> of(teacher, head))
                 .toList();
+    }
+
+    /** The terms of a class beside one another, with what its students were sent in earlier years. */
+    @Transactional(readOnly = true)
+    TermsCompared compared(TeacherId teacher, ClassBook classBook) {
+        long classId = classBook.row().id();
+        return TermsCompared.of(classBook, ofClass(teacher, classId), mapper.findOfEarlierYears(teacher, classId));
     }
 
     /** @throws NotFoundException when the class has no such return */
@@ -158,7 +168,7 @@ public class ReturnService {
     }
 
     private static void requireTerm(Book book, long termId) {
-        if (book.terms().stream().noneMatch(term -> term.id().text().equals(Long.toString(termId)))) {
+        if (book.term(new TermId(Long.toString(termId))).isEmpty()) {
             throw new NotFoundException("term");
         }
     }
@@ -224,6 +234,23 @@ public class ReturnService {
             }
         }
         return rows;
+    }
+
+    /** The titles of a category's pieces that the results of a term are made of: those that count for anybody. */
+    static List<String> feeding(Counting counting, Category category, TermId term) {
+        Book book = counting.book();
+        return book.assessments().stream()
+                .filter(piece -> book.hasSay(category)
+                        && piece.category().equals(category.id())
+                        && book.termOf(piece).equals(term)
+                        && counts(counting, book.placeOf(piece.id()).orElseThrow()))
+                .map(Assessment::title)
+                .toList();
+    }
+
+    private static boolean counts(Counting counting, int assessment) {
+        return IntStream.range(0, counting.book().students().size())
+                .anyMatch(student -> counting.outcome(student, assessment).counts());
     }
 
     /**

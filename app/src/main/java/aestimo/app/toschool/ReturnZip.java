@@ -2,7 +2,6 @@ package aestimo.app.toschool;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.school.SchoolException;
-import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolRosters;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
@@ -20,18 +19,18 @@ import org.springframework.stereotype.Component;
 /** A sealed return as OneRoster files: the same records as are sent, by the school's ids where it gave any. */
 @Component
 class ReturnZip {
+    private final SealService seals;
     private final SchoolService school;
     private final SchoolRosters rosters;
 
-    ReturnZip(SchoolService school, SchoolRosters rosters) {
+    ReturnZip(SealService seals, SchoolService school, SchoolRosters rosters) {
+        this.seals = seals;
         this.school = school;
         this.rosters = rosters;
     }
 
     void write(TeacherId teacher, ClassBook classBook, SchoolReturn own, OutputStream out) throws IOException {
-        Optional<Term> term = classBook.book().terms().stream()
-                .filter(it -> it.id().text().equals(Long.toString(own.termId())))
-                .findFirst();
+        Optional<Term> term = classBook.book().term(own.term());
         String ref = school.classRef(teacher, own.classId());
         SchoolRecords records = new SchoolRecords(
                 own,
@@ -40,7 +39,9 @@ class ReturnZip {
                 term.map(Term::name).orElse("Term"));
         Map<Long, String> refs = school.studentRefs(teacher, own.classId());
         List<String> items = new ArrayList<>(List.of(SendingService.RESULT));
-        school.fields(teacher).stream().map(SchoolField::name).forEach(items::add);
+        seals.document(teacher, own).fields().stream()
+                .map(SealedDocument.Field::name)
+                .forEach(items::add);
         List<Map<String, String>> results = new ArrayList<>();
         for (ReturnRow row : own.rows()) {
             String number = classBook.student(row.enrolmentId()).number();

@@ -1,7 +1,9 @@
 package aestimo.app.toschool;
 
+import aestimo.core.book.TermId;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -22,6 +24,16 @@ public record SchoolReturn(
         Optional<OffsetDateTime> sealed,
         String sha256,
         List<ReturnRow> rows) {
+    /** Its term, as the book calls it. */
+    public TermId term() {
+        return new TermId(Long.toString(termId));
+    }
+
+    /** Another one whenever a figure or anything added to it is another. */
+    public String stamp() {
+        return Integer.toHexString(Objects.hash(taken, rows));
+    }
+
     public boolean isSealed() {
         return sealed.isPresent();
     }

@@ -5,15 +5,15 @@ import aestimo.app.account.Look;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Plain;
+import aestimo.app.school.SchoolField;
+import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
+import aestimo.app.toschool.ReturnMapper.HeadRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Book;
-import aestimo.core.book.Category;
 import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
-import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
@@ -23,37 +23,25 @@ import aestimo.exchange.markbook.MarkbookReader;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HexFormat;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.SerializationFeature;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Seals a return: its figures, the markbook file they were computed from, the working, the bands, who and when, as one
- * document with its SHA-256. From then on the database refuses every alteration.
+ * Seals a return: all it fixes becomes one document with its SHA-256. From then on the database refuses every alteration.
  */
 @Service
 public class SealService {
-    /** Keys in the order of their letters, no white space: the same document always gives the same bytes. */
-    private static final JsonMapper CANONICAL = JsonMapper.builder()
-            .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
-            .build();
-
     private final ReturnMapper mapper;
     private final ReturnService returns;
     private final ReturnChecks checks;
+    private final SchoolService school;
     private final BookService books;
     private final AccountService accounts;
     private final Clock clock;
@@ -62,12 +50,14 @@ public class SealService {
             ReturnMapper mapper,
             ReturnService returns,
             ReturnChecks checks,
+            SchoolService school,
             BookService books,
             AccountService accounts,
             Clock clock) {
         this.mapper = mapper;
         this.returns = returns;
         this.checks = checks;
+        this.school = school;
         this.books = books;
         this.accounts = accounts;
         this.clock = clock;
@@ -76,11 +66,12 @@ public class SealService {
     /**
      * Seals it.
      *
-     * @throws FormException when it is sealed already, something must be mended first, or its figures are no longer those
-     *     of its markbook file; nothing is changed then
+     * @param shown the stamp of what was looked at before: nothing else is sealed than what was seen
+     * @throws FormException when it is sealed already, is not as it was shown, something must be mended first, or its
+     *     figures are no longer those of its markbook file; nothing is changed then
      */
     @Transactional
-    public void seal(TeacherId teacher, long classId, long returnId) {
+    public void seal(TeacherId teacher, long classId, long returnId, String shown) {
         if (mapper.lockClass(teacher, classId) == null) {
             throw new NotFoundException("class");
         }
@@ -89,25 +80,23 @@ public class SealService {
             throw new FormException(
                     "This return was sealed meanwhile, in another window. It stands as it was sealed then.");
         }
+        if (!own.stamp().equals(shown)) {
+            throw new FormException(
+                    "The return was changed since you were asked, in another window. Nothing is sealed; look at it again.");
+        }
         ClassBook classBook = books.open(teacher, classId);
         List<String> problems = checks.of(teacher, classBook, own).stream()
-                .filter(ReturnChecks.Check::must)
-                .map(check -> check.words() + (check.detail().isEmpty() ? "." : ": " + check.detail() + "."))
+                .filter(Check::must)
+                .map(Check::inOneLine)
                 .toList();
         if (!problems.isEmpty()) {
             throw new FormException(problems);
         }
-        String markbook = mapper.findMarkbook(teacher, returnId);
         OffsetDateTime now = OffsetDateTime.now(clock).truncatedTo(ChronoUnit.MICROS);
-        Map<String, Object> document = document(own, classBook, accounts.look(teacher), markbook, now);
-        String canonical = CANONICAL.writeValueAsString(document);
-        mapper.seal(
-                teacher,
-                returnId,
-                now,
-                CANONICAL.writeValueAsString(document.get("bands")),
-                canonical,
-                sha256(canonical));
+        SealedDocument document =
+                document(teacher, own, classBook, now.toInstant().toString());
+        String canonical = document.canonical();
+        mapper.seal(teacher, returnId, now, document.bandsAsText(), canonical, SealedDocument.sha256(canonical));
     }
 
     /** The class as a markbook file, as the return's figures were taken from it. */
@@ -122,58 +111,63 @@ public class SealService {
         return mapper.findCanonical(teacher, own.id());
     }
 
-    /** The bands the figures were graded by: those of their markbook file. */
+    /**
+     * All that the return fixes; while it is in hand, all that it would fix now.
+     *
+     * @throws FormException when its figures are no longer those of its markbook file
+     */
     @Transactional(readOnly = true)
-    public List<Band> bands(TeacherId teacher, SchoolReturn own) {
-        return read(mapper.findMarkbook(teacher, own.id())).boundaries().bands();
+    SealedDocument document(TeacherId teacher, SchoolReturn own) {
+        return own.isSealed()
+                ? SealedDocument.read(canonical(teacher, own))
+                : document(teacher, own, books.open(teacher, own.classId()), "");
     }
 
-    static String sha256(String text) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException none) {
-            throw new IllegalStateException("bug: every Java has SHA-256", none);
-        }
-    }
-
-    private static Map<String, Object> document(
-            SchoolReturn own, ClassBook classBook, Look look, String markbook, OffsetDateTime now) {
+    private SealedDocument document(TeacherId teacher, SchoolReturn own, ClassBook classBook, String sealed) {
+        String markbook = mapper.findMarkbook(teacher, own.id());
         Book book = read(markbook);
-        Term term = book.terms().stream()
-                .filter(it -> it.id().text().equals(Long.toString(own.termId())))
-                .findFirst()
-                .orElseThrow(() -> new FormException("The term of this return is gone from the year."));
         refuseMoved(own, book);
-        Map<String, Object> document = new TreeMap<>();
-        document.put("format", "aestimo-return");
-        document.put("version", 1);
-        document.put("school", look.school());
-        document.put("teacher", look.name());
-        document.put("year", classBook.row().yearName());
-        document.put("class", classBook.row().title());
-        document.put(
-                "term",
-                Map.of(
-                        "id", term.id().text(),
-                        "name", term.name(),
-                        "starts", term.firstDay().toString(),
-                        "ends", term.lastDay().toString()));
-        document.put("number", own.number());
-        document.put("taken", own.taken().toInstant().toString());
-        document.put("sealed", now.toInstant().toString());
-        document.put(
-                "bands",
-                book.boundaries().bands().stream().map(SealService::band).toList());
-        document.put(
-                "categories",
-                book.categories().stream()
-                        .filter(book::hasSay)
-                        .map(SealService::category)
-                        .toList());
-        document.put("students", students(own, book, term.id()));
-        document.put("markbook", markbook);
-        return document;
+        Counting counting = Counting.of(book);
+        Look look = accounts.look(teacher);
+        Term term = book.term(own.term())
+                .orElseThrow(() -> new FormException("The term of this return is gone from the year."));
+        return new SealedDocument(
+                SealedDocument.FORMAT,
+                SealedDocument.VERSION,
+                look.school(),
+                look.name(),
+                classBook.row().yearName(),
+                classBook.row().title(),
+                new SealedDocument.SealedTerm(
+                        term.id().text(),
+                        term.name(),
+                        term.firstDay().toString(),
+                        term.lastDay().toString()),
+                own.number(),
+                replaced(teacher, own),
+                own.taken().toInstant().toString(),
+                sealed,
+                book.boundaries().bands().stream()
+                        .map(band -> new SealedDocument.SealedBand(band.label(), Plain.words(band.from())))
+                        .toList(),
+                categories(counting, term),
+                fields(school.fields(teacher)),
+                students(own, counting, term),
+                markbook);
+    }
+
+    /** Null for the first of a class and term. */
+    private SealedDocument.Replaced replaced(TeacherId teacher, SchoolReturn own) {
+        return mapper.findOfClass(teacher, own.classId()).stream()
+                .filter(other -> other.termId() == own.termId() && other.number() < own.number())
+                .reduce((one, later) -> later)
+                .map(SealService::named)
+                .orElse(null);
+    }
+
+    private static SealedDocument.Replaced named(HeadRow row) {
+        return new SealedDocument.Replaced(
+                row.number(), row.sealed().toInstant().toString(), row.sha256());
     }
 
     private static Book read(String markbook) {
@@ -199,35 +193,41 @@ public class SealService {
         }
     }
 
-    private static Map<String, Object> band(Band band) {
-        return Map.of("label", band.label(), "from", Plain.words(band.from()));
+    private static List<SealedDocument.Made> categories(Counting counting, Term term) {
+        Book book = counting.book();
+        return book.categories().stream()
+                .filter(book::hasSay)
+                .map(category -> new SealedDocument.Made(
+                        category.name(),
+                        category.weight().toString(),
+                        ReturnService.feeding(counting, category, term.id())))
+                .toList();
     }
 
-    private static Map<String, Object> category(Category category) {
-        return Map.of("name", category.name(), "weight", category.weight().toString());
+    private static List<SealedDocument.Field> fields(List<SchoolField> fields) {
+        return fields.stream()
+                .map(field -> new SealedDocument.Field(field.name(), field.labels()))
+                .toList();
     }
 
-    private static List<Map<String, Object>> students(SchoolReturn own, Book book, TermId term) {
-        Standing standing = Standing.of(Counting.of(book), new Span.Terms(Set.of(term)));
-        List<Map<String, Object>> students = new ArrayList<>();
+    private static List<SealedDocument.Row> students(SchoolReturn own, Counting counting, Term term) {
+        Standing standing = Standing.of(counting, new Span.Terms(Set.of(term.id())));
+        List<SealedDocument.Row> students = new ArrayList<>();
         for (ReturnRow row : own.rows()) {
-            Map<String, Object> student = new LinkedHashMap<>();
-            student.put("id", Long.toString(row.enrolmentId()));
-            student.put("name", row.name());
-            student.put("percent", row.percent());
-            student.put("exact", row.exact());
-            student.put("grade", row.grade());
-            student.put("aim", row.aim());
-            student.put("sentAs", row.gradeSent());
-            student.put("noGrade", row.own().noGrade());
-            student.put("reason", row.own().reason());
-            student.put("fields", row.own().fields());
-            student.put("comment", row.own().comment());
-            student.put(
-                    "working",
-                    ResultWorking.of(standing, standing.of(new StudentId(Long.toString(row.enrolmentId()))))
-                            .asText());
-            students.add(student);
+            String id = Long.toString(row.enrolmentId());
+            students.add(new SealedDocument.Row(
+                    id,
+                    row.name(),
+                    row.percent(),
+                    row.exact(),
+                    row.grade(),
+                    row.aim(),
+                    row.gradeSent(),
+                    row.own().noGrade(),
+                    row.own().reason(),
+                    new TreeMap<>(row.fields()),
+                    row.own().comment(),
+                    ResultWorking.of(standing, standing.of(new StudentId(id))).asText()));
         }
         return students;
     }

@@ -4,7 +4,6 @@ import aestimo.app.book.BookService;
 import aestimo.app.school.Connection;
 import aestimo.app.school.SchoolException;
 import aestimo.app.school.SchoolException.Kind;
-import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolOffice;
 import aestimo.app.school.SchoolRosters;
 import aestimo.app.school.SchoolService;
@@ -47,6 +46,7 @@ class Sender {
 
     private final SendingMapper mapper;
     private final ReturnService returns;
+    private final SealService seals;
     private final SchoolService school;
     private final SchoolOffice office;
     private final SchoolRosters rosters;
@@ -57,6 +57,7 @@ class Sender {
     Sender(
             SendingMapper mapper,
             ReturnService returns,
+            SealService seals,
             SchoolService school,
             SchoolOffice office,
             SchoolRosters rosters,
@@ -65,6 +66,7 @@ class Sender {
             Clock clock) {
         this.mapper = mapper;
         this.returns = returns;
+        this.seals = seals;
         this.school = school;
         this.office = office;
         this.rosters = rosters;
@@ -118,6 +120,7 @@ class Sender {
                 long pause = Math.min(LONGEST_PAUSE, 1L << Math.min(tries, MOST_TRIES_TOLD));
                 end(due, Progress.State.SENDING, now().plusSeconds(pause), tries, refused.getMessage());
             } else {
+                keepDates(teacher);
                 end(due, Progress.State.HELD, now(), 0, refused.getMessage());
             }
         } catch (NotFoundException gone) {
@@ -127,6 +130,15 @@ class Sender {
             LOG.error(
                     "Sending return {} broke off: {}", id, unforeseen.getClass().getName());
             end(due, Progress.State.HELD, now(), 0, "Sending broke off by a fault of the markbook. Send it again.");
+        }
+    }
+
+    /** What is refused may be so because the school's dates were set anew; the page then tells those. */
+    private void keepDates(TeacherId teacher) {
+        try {
+            school.connection(teacher).ifPresent(known -> school.keepDates(teacher, rosters.periods(known)));
+        } catch (SchoolException away) {
+            // What is known of them stands until it is asked again.
         }
     }
 
@@ -205,9 +217,9 @@ class Sender {
     /** Puts the category, the scales and the line items in place that the results hang on. */
     private SchoolRecords prepare(
             TeacherId teacher, Connection connection, SchoolReturn own, List<DeliveryRow> waiting) {
-        Term term = books.open(teacher, own.classId()).book().terms().stream()
-                .filter(it -> it.id().text().equals(Long.toString(own.termId())))
-                .findFirst()
+        Term term = books.open(teacher, own.classId())
+                .book()
+                .term(own.term())
                 .orElseThrow(() -> new NotFoundException("term"));
         List<SchoolRosters.Period> periods = rosters.periods(connection);
         school.keepDates(teacher, periods);
@@ -225,16 +237,16 @@ class Sender {
         Set<String> items = new LinkedHashSet<>();
         waiting.forEach(row -> items.add(row.item()));
         putForAll(connection, "categories", "category", records.categoryId(), records.category());
-        Map<String, SchoolField> fields = new HashMap<>();
-        school.fields(teacher).forEach(field -> fields.put(field.name(), field));
+        Map<String, List<String>> labels = new HashMap<>();
+        seals.document(teacher, own).fields().forEach(field -> labels.put(field.name(), field.labels()));
         for (String item : items) {
-            if (fields.containsKey(item)) {
+            if (labels.containsKey(item)) {
                 putForAll(
                         connection,
                         "scoreScales",
                         "scoreScale",
                         records.scaleId(item),
-                        records.scale(item, fields.get(item).labels()));
+                        records.scale(item, labels.get(item)));
             }
             putForAll(connection, "lineItems", "lineItem", records.lineItemId(item), records.lineItem(item));
         }

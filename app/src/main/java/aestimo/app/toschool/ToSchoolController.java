@@ -82,10 +82,7 @@ class ToSchoolController {
     private static Term term(Book book, Map<String, String> parameters) {
         SpanChoice span = SpanChoice.read(parameters, book);
         if (span.span() instanceof Span.Terms terms && terms.terms().size() == 1) {
-            return book.terms().stream()
-                    .filter(term -> terms.terms().contains(term.id()))
-                    .findFirst()
-                    .orElseThrow();
+            return book.term(terms.terms().iterator().next()).orElseThrow();
         }
         SpanChoice now = SpanChoice.read(Map.of(), book);
         return book.terms().stream()
@@ -126,6 +123,16 @@ class ToSchoolController {
         List<ListedChange> moved = returns.movedSince(teacher.id(), own.classId(), own.taken());
         Differences differences = Differences.between(own, classBook.book(), moved);
         model.addAttribute("own", own);
+        if (own.isSealed()) {
+            // What the school asked for then, whatever it asks for now.
+            model.addAttribute("fields", seals.document(teacher.id(), own).fields());
+        }
+        model.addAttribute(
+                "comments",
+                own.isSealed()
+                        ? own.rows().stream()
+                                .anyMatch(row -> !row.own().comment().isEmpty())
+                        : school.commentLength(teacher.id()) > 0);
         model.addAttribute("taken", Days.at(own.taken()));
         model.addAttribute(
                 "begun",
@@ -281,10 +288,7 @@ class ToSchoolController {
     }
 
     private static Term termOf(Book book, SchoolReturn own) {
-        return book.terms().stream()
-                .filter(term -> term.id().text().equals(Long.toString(own.termId())))
-                .findFirst()
-                .orElseThrow(() -> new NotFoundException("term"));
+        return book.term(own.term()).orElseThrow(() -> new NotFoundException("term"));
     }
 
     /** Asks once more, in large type, before what cannot be undone. */
@@ -322,7 +326,7 @@ class ToSchoolController {
                         ? "The return is sealed and goes to the school."
                         : "The return is sealed. Nothing can alter it any more.",
                 () -> {
-                    seals.seal(teacher.id(), classId, returnId);
+                    seals.seal(teacher.id(), classId, returnId, fields.text("shown"));
                     if (sends) {
                         sendings.send(teacher.id(), classId, returnId);
                     }
@@ -359,7 +363,7 @@ class ToSchoolController {
                         classBook,
                         Map.of("span", term(classBook.book(), parameters).id().text()),
                         "to-school/compared"));
-        model.addAttribute("compared", TermsCompared.of(classBook, returns.ofClass(teacher.id(), classId)));
+        model.addAttribute("compared", returns.compared(teacher.id(), classBook));
         return "toschool/compared";
     }
 }

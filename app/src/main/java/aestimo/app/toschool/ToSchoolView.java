@@ -3,12 +3,12 @@ package aestimo.app.toschool;
 import aestimo.app.book.CategoryLook;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
-import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.Term;
+import aestimo.core.book.TermId;
+import aestimo.core.counting.Counting;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -47,16 +47,14 @@ record ToSchoolView(
 
     static ToSchoolView of(ClassBook classBook, Term term, List<SchoolReturn> all, Map<Long, Progress> progress) {
         Book book = classBook.book();
-        long termId = Long.parseLong(term.id().text());
         Optional<SchoolReturn> own =
-                all.stream().filter(other -> other.termId() == termId).reduce((one, later) -> later);
-        int at = book.terms().indexOf(term);
-        Map<Long, String> before = at > 0 ? before(book, book.terms().get(at - 1), all) : Map.of();
+                all.stream().filter(other -> other.term().equals(term.id())).reduce((one, later) -> later);
+        TermBefore before = TermBefore.of(book, term, all);
         return new ToSchoolView(
                 term,
                 own,
                 own.map(it -> it.number() - 1).orElse(0),
-                feeding(classBook, termId),
+                feeding(classBook, term.id()),
                 own.map(it -> it.rows().stream()
                                 .map(row -> new Row(
                                         row,
@@ -64,34 +62,19 @@ record ToSchoolView(
                                                 ? RowForm.NO_GRADE
                                                 : row.own().sentAs(),
                                         RowForm.wasText(row.own()),
-                                        before.getOrDefault(row.enrolmentId(), "")))
+                                        before.grade(row.enrolmentId())))
                                 .toList())
                         .orElse(List.of()),
-                at > 0 ? book.terms().get(at - 1).name() : "",
+                before.name(),
                 earlier(classBook, all, own, progress));
     }
 
-    private static Map<Long, String> before(Book book, Term term, List<SchoolReturn> all) {
-        long termId = Long.parseLong(term.id().text());
-        Map<Long, String> grades = new HashMap<>();
-        ReturnService.figures(book, termId).forEach(row -> grades.put(row.enrolmentId(), row.grade()));
-        all.stream()
-                .filter(other -> other.termId() == termId && other.isSealed())
-                .forEach(other -> other.rows().forEach(row -> grades.put(row.enrolmentId(), row.gradeSent())));
-        return grades;
-    }
-
-    static List<Feeding> feeding(ClassBook classBook, long termId) {
+    private static List<Feeding> feeding(ClassBook classBook, TermId term) {
         Book book = classBook.book();
+        Counting counting = Counting.of(book);
         List<Feeding> feeding = new ArrayList<>();
         for (Category category : book.categories()) {
-            List<String> pieces = book.assessments().stream()
-                    .filter(piece -> piece.category().equals(category.id())
-                            && book.hasSay(category)
-                            && ReturnChecks.isOf(book, piece, termId)
-                            && classBook.filled(ClassBook.id(piece)) > 0)
-                    .map(Assessment::title)
-                    .toList();
+            List<String> pieces = ReturnService.feeding(counting, category, term);
             if (!pieces.isEmpty()) {
                 feeding.add(new Feeding(category.name(), classBook.look(category), pieces));
             }
@@ -104,11 +87,8 @@ record ToSchoolView(
         List<Earlier> earlier = new ArrayList<>();
         for (SchoolReturn other : all) {
             if (own.isEmpty() || own.get().id() != other.id()) {
-                String term = classBook.book().terms().stream()
-                        .filter(it -> it.id().text().equals(Long.toString(other.termId())))
-                        .map(Term::name)
-                        .findFirst()
-                        .orElse("a term that is gone");
+                String term =
+                        classBook.book().term(other.term()).map(Term::name).orElse("a term that is gone");
                 earlier.add(
                         0,
                         new Earlier(

@@ -112,10 +112,7 @@ public class YearCopyService {
         if (target == null) {
             return Optional.empty();
         }
-        Term from = book.terms().stream()
-                .filter(term -> term.id().equals(own))
-                .findFirst()
-                .orElseThrow();
+        Term from = book.term(own).orElseThrow();
         LocalDate date = moved(piece.date(), from, target);
         long due = ChronoUnit.DAYS.between(piece.date(), piece.due());
         return Optional.of(new Assessment.Builder(piece.id(), piece.title(), piece.category(), piece.kind(), date)

@@ -60,7 +60,17 @@ public final class OwnClass {
 
     /** Another class of the same teacher in the same year. */
     public OwnClass another(String name) {
-        String year = Long.toString(this.<Long>read(book -> book.row().yearId()));
+        return inYear(Long.toString(this.<Long>read(book -> book.row().yearId())), name);
+    }
+
+    /** Another class of the same teacher, in 2025/26; its one term is the third, April to 3 July. */
+    public OwnClass ofTheYearBefore(String name) {
+        String year = location(visitor.post(
+                "/years", "name", "2025/26", "termName", "Term 3", "starts", "2026-04-13", "ends", "2026-07-03"));
+        return inYear(year.replaceAll(".*year=", ""), name);
+    }
+
+    private OwnClass inYear(String year, String name) {
         String own = location(visitor.post("/classes", "yearId", year, "name", name, "subject", "", "tint", "3"))
                 .replaceAll("/groundwork/.*", "");
         visitor.get(own + "/groundwork/students");

@@ -32,13 +32,7 @@ final class OwnReturn {
         own = new OwnClass(app, "Geography");
         visitor = own.visitor();
         base = own.base() + "/to-school";
-        own.addStudents(
-                "Number\tName\n2201\tAldous, Wren\n2202\tArkady, Tomas\n2203\tBellweather, Ida\n2204\tBrandt, Ilva\n");
-        own.setBands("A", "80", "B", "60", "C", "0");
-        own.addPiece("Winter", own.addCategory("Tests"), "2027-02-02", "100");
-        own.type("Aldous", "Winter", "84");
-        own.type("Arkady", "Winter", "61.5");
-        own.type("Bellweather", "Winter", "40");
+        mark("2027-02-02");
         visitor.get("/school");
         visitor.post(
                 "/school",
@@ -53,6 +47,29 @@ final class OwnReturn {
         visitor.post("/school/asks", "name", "effort", "labels", "1, 2, 3", "commentLength", "40");
         // The lists are held against each other, and everybody is known from then on.
         visitor.get(own.base() + "/groundwork/students/school");
+    }
+
+    private OwnReturn(RunningApp app, OwnClass own) {
+        this.app = app;
+        this.own = own;
+        visitor = own.visitor();
+        base = own.base() + "/to-school";
+        mark("2026-05-04");
+    }
+
+    /** The same students in a class of the year before, marked alike. */
+    OwnReturn ofTheYearBefore(String name) {
+        return new OwnReturn(app, own.ofTheYearBefore(name));
+    }
+
+    private void mark(String day) {
+        own.addStudents(
+                "Number\tName\n2201\tAldous, Wren\n2202\tArkady, Tomas\n2203\tBellweather, Ida\n2204\tBrandt, Ilva\n");
+        own.setBands("A", "80", "B", "60", "C", "0");
+        own.addPiece("Winter", own.addCategory("Tests"), day, "100");
+        own.type("Aldous", "Winter", "84");
+        own.type("Arkady", "Winter", "61.5");
+        own.type("Bellweather", "Winter", "40");
     }
 
     String page() {
@@ -87,6 +104,11 @@ final class OwnReturn {
         return told(visitor.post(base + "/" + id() + "/save", fields(otherwise)));
     }
 
+    /** The id of somebody's row. */
+    String row(String family) {
+        return found("data-row=\"([0-9]+)\"(?:(?!</tr>).)*?" + family + ", ", page());
+    }
+
     String[] fields(String... otherwise) {
         List<String> fields = new ArrayList<>();
         for (String row : all("(<tr[^>]*data-row(?:(?!</tr>).)*</tr>)", page())) {
@@ -109,8 +131,14 @@ final class OwnReturn {
         return answer.statusCode() == 302 ? visitor.get(location(answer)).body() : answer.body();
     }
 
+    /** The stamp of what the page that asks once more shows. */
+    String shown() {
+        List<String> shown = all("name=\"shown\" value=\"([^\"]*)\"", told(visitor.get(base + "/" + id() + "/seal")));
+        return shown.isEmpty() ? "" : shown.get(0);
+    }
+
     String seal() {
-        return told(visitor.post(base + "/" + id() + "/seal"));
+        return told(visitor.post(base + "/" + id() + "/seal", "shown", shown()));
     }
 
     String send() {

@@ -55,9 +55,13 @@ class ReturnTest {
         own.beginOnly();
         assertThat(own.page())
                 .contains("1 mark in doubt", "Bellweather, Ida, Winter")
-                .contains("2 students without a grade", "Bellweather, Ida; Brandt, Ilva – say “no grade”, and why")
+                .contains("2 students without a grade", " – say “no grade”, and why")
                 .contains("4 fields empty")
                 .doesNotContain("the school does not know");
+        String brandt = own.row("Brandt");
+        assertThat(own.page())
+                .contains("#sent-" + brandt + "\">Brandt, Ilva</a>", "#field0-" + brandt + "\">Brandt, Ilva effort</a>")
+                .contains("id=\"sent-" + brandt + "\"", "id=\"field0-" + brandt + "\"");
         assertThat(own.save(
                         "Aldous sentAs b",
                         "Aldous comment " + "x".repeat(41),
@@ -68,7 +72,8 @@ class ReturnTest {
                         "1 adjusted grade without a reason",
                         "1 “no grade” without a reason",
                         "1 comment over 40 letters")
-                .contains("1 comment given more than once", "“Ida” in that of Arkady, Tomas");
+                .contains("1 comment given more than once", "“Ida” in that of Arkady, Tomas")
+                .contains("#comment-" + own.row("Arkady"), "#why-" + own.row("Aldous"));
         assertThat(own.seal())
                 .contains("1 mark in doubt: Bellweather, Ida, Winter.")
                 .contains("4 fields empty: ");
@@ -117,24 +122,72 @@ class ReturnTest {
         own.seal();
         String sealed =
                 own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body();
-        assertThat(own.page()).contains(SealService.sha256(sealed));
+        assertThat(own.page()).contains(SealedDocument.sha256(sealed));
         assertThat(sealed)
                 .contains("\"class\":\"9B Geography\"", "\"sentAs\":\"A\"", "\"grade\":\"B\"", "Field week")
                 .contains("\"exact\":\"123/2\"", "Tests");
-        Path file = folder.resolve("sealed markbook.json");
-        Files.writeString(
-                file,
-                own.visitor.get(own.base + "/" + own.id() + "/markbook.json").body());
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
         String term = own.own.read(book -> book.book().terms().get(0).id().text());
-        int code = ResultsCommand.run(
-                List.of(file.toString(), "--span", term), out, new PrintStream(out, true, StandardCharsets.UTF_8));
-        assertThat(code).isZero();
-        assertThat(out.toString(StandardCharsets.UTF_8)).contains("\"123/2\"", "\"61.5\"");
+        String markbook =
+                own.visitor.get(own.base + "/" + own.id() + "/markbook.json").body();
+        String ofTheTerm = results(folder, markbook, "--span", term);
+        assertThat(ofTheTerm).startsWith("0 {").contains("\"123/2\"", "\"61.5\"");
+        assertThat(results(folder, sealed)).isEqualTo(ofTheTerm);
+        assertThat(results(folder, sealed.replace("\"percent\":\"61.5\"", "\"percent\":\"81.5\"")))
+                .startsWith("2 ")
+                .contains("was altered", "Arkady, Tomas: 81.5 B (123/2) sealed, 61.5 B (123/2) computed");
+    }
+
+    /** What the command says of a file, behind its exit code. */
+    private static String results(Path folder, String content, String... words) throws IOException {
+        Path file = Files.writeString(folder.resolve("taken away.json"), content);
+        List<String> all = new ArrayList<>(List.of(file.toString()));
+        all.addAll(List.of(words));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        int code = ResultsCommand.run(all, out, new PrintStream(out, true, StandardCharsets.UTF_8));
+        return code + " " + out.toString(StandardCharsets.UTF_8);
+    }
+
+    /** Whatever becomes of the class, its name and what the school asks for. */
+    @Test
+    void theRecordTellsWhatWasSealedAndNothingElse() throws IOException {
+        own.begin();
+        own.seal();
+        String first = SealedDocument.sha256(
+                own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body());
+        String before = record();
+        assertThat(before)
+                .contains("9B Geography, Term 2 of 2026/27, 4 students", "Arkady, Tomas", "Signature", "A from 80")
+                .contains("effort", "Tests: Winter", "How each result is made", "Winter: 61.5 of 100 = 61.5 %", first);
+        own.visitor.post("/school/asks", "name", "conduct", "labels", "good, bad", "commentLength", "0");
+        own.own.addPiece("Spring", own.own.addCategory("More"), "2027-02-03", "10");
+        assertThat(record()).isEqualTo(before);
+        assertThat(own.page()).contains(">effort</th>", "Steady.").doesNotContain(">conduct</th>");
+        own.visitor.post("/school/asks", "name", "effort", "labels", "1, 2, 3", "commentLength", "40");
+        own.own.type("Arkady", "Winter", "81");
+        own.beginOnly();
+        own.seal();
+        assertThat(own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body())
+                .contains("\"replaces\":{\"number\":1,", "\"sha256\":\"" + first + "\"");
+        assertThat(record()).contains("In place of the return sealed", first);
+    }
+
+    private String record() throws IOException {
         try (PDDocument pdf = Loader.loadPDF(own.visitor.download(own.base + "/" + own.id() + "/record.pdf"))) {
-            assertThat(new PDFTextStripper().getText(pdf))
-                    .contains("Arkady, Tomas", "Signature", "SHA-256", "A from 80");
+            return new PDFTextStripper().getText(pdf);
         }
+    }
+
+    @Test
+    void nothingIsSealedThatWasNotSeen() {
+        own.begin();
+        String shown = own.shown();
+        own.save("Aldous comment Changed in another window.");
+        assertThat(own.told(own.visitor.post(own.base + "/" + own.id() + "/seal", "shown", shown)))
+                .contains("The return was changed since you were asked, in another window. Nothing is sealed");
+        own.own.type("Arkady", "Winter", "80");
+        assertThat(own.visitor.get(own.base + "/" + own.id() + "/seal").body())
+                .contains("1 result differs from today’s: these figures are as of");
+        assertThat(own.seal()).contains("Nothing can alter it any more.");
     }
 
     @Test
@@ -188,12 +241,15 @@ class ReturnTest {
         assertThat(own.told(own.visitor.post(own.base + "/" + id + "/leave")))
                 .contains("This return is sealed and cannot be altered.");
         assertThat(own.seal()).contains("This return was sealed meanwhile, in another window.");
+        own.beginOnly();
+        String other = own.id();
         for (String role : List.of("app", "owner")) {
             for (String sql : List.of(
                     "UPDATE school_return SET sha256 = 'x' WHERE id = " + id,
                     "DELETE FROM school_return WHERE id = " + id,
                     "UPDATE return_row SET comment = 'x' WHERE return_id = " + id,
                     "DELETE FROM return_row WHERE return_id = " + id,
+                    "UPDATE return_row SET return_id = " + id + " WHERE return_id = " + other,
                     "INSERT INTO return_row (teacher_id, class_id, return_id, enrolment_id, place, name) SELECT teacher_id, class_id,"
                             + " return_id, enrolment_id, 9, 'x' FROM return_row WHERE return_id = " + id)) {
                 assertThatThrownBy(() -> run(role, sql)).as(role + ": " + sql).hasMessageContaining("is sealed and");
@@ -215,10 +271,11 @@ class ReturnTest {
     void ofTwoWindowsThatSealAtOnceOneDoes() throws Exception {
         own.begin();
         long id = Long.parseLong(own.id());
+        String shown = own.shown();
         ExecutorService windows = Executors.newFixedThreadPool(2);
         Callable<String> window = () -> ActingTeacher.as(own.own.teacher(), () -> {
             try {
-                app.bean(SealService.class).seal(own.own.teacher(), own.own.id(), id);
+                app.bean(SealService.class).seal(own.own.teacher(), own.own.id(), id, shown);
                 return "sealed";
             } catch (FormException refused) {
                 return refused.getMessage();
@@ -232,7 +289,7 @@ class ReturnTest {
                         "This return was sealed meanwhile, in another window. It stands as it was sealed then.");
         windows.shutdown();
         assertThat(own.page())
-                .contains(SealService.sha256(
+                .contains(SealedDocument.sha256(
                         own.visitor.get(own.base + "/" + id + "/sealed.json").body()));
     }
 
@@ -241,13 +298,22 @@ class ReturnTest {
         own.begin();
         own.seal();
         own.own.setBands("A", "60", "B", "40", "C", "0");
-        String compared = own.visitor
+        OwnReturn before = own.ofTheYearBefore("8B");
+        before.begin();
+        assertThat(compared()).doesNotContain("8B");
+        before.seal();
+        assertThat(compared())
+                .contains("2025/26, 8B Term 3", "Term 2, sealed")
+                .contains("Arkady, Tomas 61.5 B 61.5 B 61.5 A");
+        assertThat(own.page())
+                .contains("2 results differ from what was sealed", "weights, rules, boundaries or pieces changed");
+    }
+
+    private String compared() {
+        return own.visitor
                 .get(own.base + "/compared")
                 .body()
                 .replaceAll("<[^>]*>", " ")
                 .replaceAll("\\s+", " ");
-        assertThat(compared).contains("Term 2, sealed").contains("Arkady, Tomas 61.5 B 61.5 A");
-        assertThat(own.page())
-                .contains("2 results differ from what was sealed", "weights, rules, boundaries or pieces changed");
     }
 }

@@ -236,6 +236,11 @@ public final class Book {
         return assessment.bands().orElse(boundaries);
     }
 
+    /** The term of an id; empty where the year has none such. */
+    public Optional<Term> term(TermId id) {
+        return terms.stream().filter(term -> term.id().equals(id)).findFirst();
+    }
+
     /** The first term that holds a day; empty between terms. */
     public Optional<Term> termOn(LocalDate day) {
         return terms.stream().filter(term -> term.holds(day)).findFirst();

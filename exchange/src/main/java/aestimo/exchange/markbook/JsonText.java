@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
@@ -19,13 +21,7 @@ final class JsonText {
     /** A class of 60 students and 150 pieces has a fifth of it. */
     private static final int MOST_VALUES = 500_000;
 
-    private static final JsonFactory FACTORY = JsonFactory.builder()
-            .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
-            .streamReadConstraints(StreamReadConstraints.builder()
-                    .maxNestingDepth(DEEPEST)
-                    .maxStringLength(LONGEST_TEXT)
-                    .build())
-            .build();
+    private static final JsonFactory FACTORY = factory(LONGEST_TEXT);
 
     private final JsonParser in;
     private int values;
@@ -34,9 +30,36 @@ final class JsonText {
         this.in = in;
     }
 
+    private static JsonFactory factory(int longestText) {
+        return JsonFactory.builder()
+                .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+                .streamReadConstraints(StreamReadConstraints.builder()
+                        .maxNestingDepth(DEEPEST)
+                        .maxStringLength(longestText)
+                        .build())
+                .build();
+    }
+
     /** @throws StreamReadException when {@code bytes} are not one well-formed JSON value */
     static Json parse(byte[] bytes) {
-        try (JsonParser in = FACTORY.createParser(ObjectReadContext.empty(), bytes)) {
+        return parse(bytes, FACTORY);
+    }
+
+    /**
+     * The value, where {@code bytes} are one.
+     *
+     * @param longestText in characters
+     */
+    static Optional<Json> tryParse(byte[] bytes, int longestText) {
+        try {
+            return Optional.of(parse(bytes, factory(longestText)));
+        } catch (JacksonException malformed) {
+            return Optional.empty();
+        }
+    }
+
+    private static Json parse(byte[] bytes, JsonFactory factory) {
+        try (JsonParser in = factory.createParser(ObjectReadContext.empty(), bytes)) {
             if (in.nextToken() == null) {
                 throw new StreamReadException(in, "the file is empty");
             }

@@ -61,8 +61,11 @@ record ResultsArguments(String file, Map<String, String> options) {
         return this;
     }
 
-    /** @throws IllegalArgumentException when the class has no such term or piece, or the dates make no span */
-    Span span(Book book) {
+    /**
+     * @param sealed the term of a sealed return: what is meant where no span is named
+     * @throws IllegalArgumentException when the class has no such term or piece, or the dates make no span
+     */
+    Span span(Book book, Optional<TermId> sealed) {
         if (options.containsKey("--from")) {
             LocalDate from = date("--from");
             LocalDate to = date("--to");
@@ -81,7 +84,7 @@ record ResultsArguments(String file, Map<String, String> options) {
             }
             return new Span.Pieces(pieces);
         }
-        String span = options.getOrDefault("--span", "year");
+        String span = options.getOrDefault("--span", sealed.map(TermId::text).orElse("year"));
         return span.equals("year") ? new Span.Year() : terms(book, span);
     }
 

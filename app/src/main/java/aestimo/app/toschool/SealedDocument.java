@@ -1,0 +1,117 @@
+package aestimo.app.toschool;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.SortedMap;
+import tools.jackson.databind.MapperFeature;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * All that a return fixes, as one document: the figures and what was added to them, the working, the bands, the pieces they
+ * were made of, the markbook file they were computed from, whose they are and as of when. What was sealed is told from this
+ * alone, whatever became of the class since.
+ *
+ * @param school as the teacher writes it; may be empty
+ * @param replaces the return it corrects; null for the first of a class and term
+ * @param taken as of when the figures are; an instant in UTC, like {@code sealed}
+ * @param sealed empty text while it is in hand
+ * @param categories those that counted, with their pieces
+ * @param fields what else the school asked for
+ * @param markbook the file, byte for byte
+ */
+record SealedDocument(
+        String format,
+        int version,
+        String school,
+        String teacher,
+        String year,
+        @JsonProperty("class") String className,
+        SealedTerm term,
+        int number,
+        @JsonInclude(JsonInclude.Include.NON_NULL) Replaced replaces,
+        String taken,
+        String sealed,
+        List<SealedBand> bands,
+        List<Made> categories,
+        List<Field> fields,
+        List<Row> students,
+        String markbook) {
+    static final String FORMAT = "aestimo-return";
+    static final int VERSION = 1;
+
+    /** Keys in the order of their letters, no white space: the same document always gives the same bytes. */
+    private static final JsonMapper CANONICAL = JsonMapper.builder()
+            .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+            .enable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY)
+            .disable(MapperFeature.SORT_CREATOR_PROPERTIES_FIRST)
+            .build();
+
+    record SealedTerm(String id, String name, String starts, String ends) {}
+
+    /** The return that this one corrects. */
+    record Replaced(int number, String sealed, String sha256) {}
+
+    /** @param from the percent it starts from, as a decimal */
+    record SealedBand(String label, String from) {}
+
+    /** A category that counted. */
+    record Made(String name, String weight, List<String> pieces) {}
+
+    record Field(String name, List<String> labels) {}
+
+    /**
+     * One student.
+     *
+     * @param id as the markbook file calls the student
+     * @param exact the result as a fraction; empty text for none, like {@code percent} and {@code grade}
+     * @param sentAs the grade the school is told; empty text for none
+     */
+    record Row(
+            String id,
+            String name,
+            String percent,
+            String exact,
+            String grade,
+            String aim,
+            String sentAs,
+            boolean noGrade,
+            String reason,
+            SortedMap<String, String> fields,
+            String comment,
+            String working) {}
+
+    /** The form that is hashed. */
+    String canonical() {
+        return CANONICAL.writeValueAsString(this);
+    }
+
+    /** The bands by themselves, as they are kept beside it. */
+    String bandsAsText() {
+        return CANONICAL.writeValueAsString(bands);
+    }
+
+    static SealedDocument read(String canonical) {
+        return CANONICAL.readValue(canonical, SealedDocument.class);
+    }
+
+    static String sha256(String text) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException none) {
+            throw new IllegalStateException("bug: every Java has SHA-256", none);
+        }
+    }
+
+    /** The one it corrects. */
+    Optional<Replaced> replaced() {
+        return Optional.ofNullable(replaces);
+    }
+}
