@@ -15,8 +15,6 @@ import aestimo.app.marks.Remarks;
 import aestimo.app.marks.TypedEntry;
 import aestimo.app.roll.RollService;
 import aestimo.app.store.TeacherId;
-import aestimo.app.toschool.ReturnService;
-import aestimo.app.toschool.SealService;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import java.nio.charset.StandardCharsets;
@@ -44,8 +42,7 @@ class DemoClass {
     private final RemarkService remarks;
     private final BookService books;
     private final DemoTargets targets;
-    private final ReturnService returns;
-    private final SealService seals;
+    private final DemoReturn demoReturn;
 
     DemoClass(
             GroundworkService groundwork,
@@ -57,8 +54,7 @@ class DemoClass {
             RemarkService remarks,
             BookService books,
             DemoTargets targets,
-            ReturnService returns,
-            SealService seals) {
+            DemoReturn demoReturn) {
         this.groundwork = groundwork;
         this.categories = categories;
         this.boundaries = boundaries;
@@ -68,8 +64,7 @@ class DemoClass {
         this.remarks = remarks;
         this.books = books;
         this.targets = targets;
-        this.returns = returns;
-        this.seals = seals;
+        this.demoReturn = demoReturn;
     }
 
     /** Makes a class with its students, weights, boundaries, rules, assessments and entries. */
@@ -98,19 +93,19 @@ class DemoClass {
         }
         note(teacher, classId, plan);
         targets.make(teacher, classId, plan);
-        if (!plan.sinceSealed().isEmpty()) {
-            sealFirstTerm(teacher, classId, plan);
-        }
+        plan.sealed().ifPresent(how -> sealFirstTerm(teacher, classId, how));
     }
 
     /** Seals the first term as it stands, and types some of it anew, so that something differs from what was sealed. */
-    private void sealFirstTerm(TeacherId teacher, long classId, DemoPlan plan) {
+    private void sealFirstTerm(TeacherId teacher, long classId, DemoPlan.Sealed sealed) {
         ClassBook classBook = books.open(teacher, classId);
-        long term = Long.parseLong(classBook.book().terms().get(0).id().text());
-        long first = returns.begin(teacher, classId, term);
-        seals.seal(teacher, classId, first, returns.get(teacher, classId, first).stamp());
+        demoReturn.seal(
+                teacher,
+                classId,
+                Long.parseLong(classBook.book().terms().get(0).id().text()),
+                sealed);
         List<TypedEntry> typed = new ArrayList<>();
-        for (DemoPlan.Typed anew : plan.sinceSealed()) {
+        for (DemoPlan.Typed anew : sealed.since()) {
             CellId cell = ClassBook.cell(student(classBook, anew.family()), piece(classBook, anew.title()), 0);
             typed.add(new TypedEntry(
                     UUID.nameUUIDFromBytes((classId + anew.family()).getBytes(StandardCharsets.UTF_8)),

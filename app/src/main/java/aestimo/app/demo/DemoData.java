@@ -81,10 +81,6 @@ class DemoData implements ApplicationRunner {
                 teacher,
                 () -> transactions.execute(status -> {
                     school.connect(teacher, new Connection(office, "markbook", PASSWORD, "tls-" + signIn));
-                    if (school.fields(teacher).isEmpty()) {
-                        school.keepAsked(
-                                teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
-                    }
                     return null;
                 }));
     }
@@ -101,6 +97,8 @@ class DemoData implements ApplicationRunner {
                     Look look = accounts.look(teacher);
                     accounts.changeLook(
                             teacher, new Look(look.name(), SCHOOL, look.theme(), look.rowHeight(), look.typeSize()));
+                    school.keepAsked(
+                            teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
                     plans.forEach(plan -> classes.make(teacher, year, plan));
                     return true;
                 }));

@@ -16,7 +16,7 @@ import java.util.Optional;
  * @param roster as it would be pasted
  * @param bands the name of a set of the library; empty for a class that takes no results
  * @param rules null for such a class
- * @param sinceSealed what was typed anew after the first term had been sealed; empty for a class that sealed nothing
+ * @param sealed how the first term was sealed; empty for a class that sealed nothing
  */
 record DemoPlan(
         long seed,
@@ -31,7 +31,15 @@ record DemoPlan(
         List<Piece> pieces,
         List<Typed> typed,
         Optional<Targets> targets,
-        List<Typed> sinceSealed) {
+        Optional<Sealed> sealed) {
+    /**
+     * A sealed first term.
+     *
+     * @param adjusted family name of the one who got another grade than the computed one
+     * @param since what was typed anew afterwards
+     */
+    record Sealed(String adjusted, String grade, String reason, List<Typed> since) {}
+
     /**
      * Targets for a class.
      *

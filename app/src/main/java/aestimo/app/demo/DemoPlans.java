@@ -137,7 +137,7 @@ final class DemoPlans {
                                     "Fell back over the winter.",
                                     "The help sheet with the key; a word with her tutor.",
                                     14)))),
-            List.of());
+            Optional.empty());
 
     static final DemoPlan EIGHT_D = new DemoPlan(
             84,
@@ -194,7 +194,7 @@ final class DemoPlans {
                     new DemoPlan.Typed("Sandhu", "Settlement sketch", "n"),
                     new DemoPlan.Typed("Mbeki-Shaw", "Rivers test", "21 l")),
             Optional.of(new DemoPlan.Targets(false, "", "", List.of())),
-            List.of());
+            Optional.empty());
 
     static final DemoPlan TEN_A = new DemoPlan(
             1010,
@@ -244,7 +244,7 @@ final class DemoPlans {
                     new DemoPlan.Typed("Lister", "Quiz 3", "n"),
                     new DemoPlan.Typed("Quayle", "Quiz 6", "21")),
             Optional.of(new DemoPlan.Targets(true, "end of Year 9", "", List.of())),
-            List.of());
+            Optional.empty());
 
     private static List<DemoPlan.Piece> tenAPieces() {
         List<DemoPlan.Piece> pieces = new ArrayList<>();
@@ -318,9 +318,13 @@ final class DemoPlans {
                     new DemoPlan.Typed("Imrie", "Paper on rivers", "a"),
                     new DemoPlan.Typed("Nance", "File, second half", "41/60")),
             Optional.of(new DemoPlan.Targets(false, "", "", List.of())),
-            List.of(
-                    new DemoPlan.Typed("Dewar", "Paper on cities", "48"),
-                    new DemoPlan.Typed("Merrow", "Paper on coasts", "39")));
+            Optional.of(new DemoPlan.Sealed(
+                    "Jenner",
+                    "C",
+                    "Ill in the week of the field study; all work since is at this level.",
+                    List.of(
+                            new DemoPlan.Typed("Dewar", "Paper on cities", "48"),
+                            new DemoPlan.Typed("Merrow", "Paper on coasts", "39")))));
 
     static final DemoPlan NINE_T = new DemoPlan(
             919,
@@ -349,7 +353,7 @@ final class DemoPlans {
                     new DemoPlan.Piece("Locker key", 0, "2027-02-03", 0, DemoPlan.Make.CHECK, true)),
             List.of(),
             Optional.empty(),
-            List.of());
+            Optional.empty());
 
     static final DemoPlan SEVEN_A = new DemoPlan(
             71,
@@ -375,5 +379,5 @@ final class DemoPlans {
                     marked("The census of 1881", 0, "2027-02-11", 20)),
             List.of(),
             Optional.empty(),
-            List.of());
+            Optional.empty());
 }
