@@ -33,6 +33,8 @@ class SchoolJourney {
         assertThat(page.locator(".notice.is-done")).hasText("The school answers: 5 classes of yours there.");
         page.getByLabel("Field").first().fill("effort");
         page.getByLabel("Labels").first().fill("1, 2, 3");
+        page.getByLabel("Field").nth(1).fill("");
+        page.getByLabel("Labels").nth(1).fill("");
         page.click("button:text-is('Keep')");
         assertThat(page.locator(".notice.is-done")).hasText("What the school asks for is kept.");
     }
