@@ -6,6 +6,7 @@ import aestimo.app.bringin.BringInMapper.BringInRow;
 import aestimo.app.bringin.BringInMapper.StandingRow;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.marks.BulkEntryService;
+import aestimo.app.sealed.HeldByReturns;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -27,6 +28,7 @@ public class TakeBackService {
     private final ChangeService changes;
     private final BulkEntryService entries;
     private final BroughtTargets targets;
+    private final HeldByReturns held;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -36,6 +38,7 @@ public class TakeBackService {
             ChangeService changes,
             BulkEntryService entries,
             BroughtTargets targets,
+            HeldByReturns held,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
@@ -43,6 +46,7 @@ public class TakeBackService {
         this.changes = changes;
         this.entries = entries;
         this.targets = targets;
+        this.held = held;
         this.json = json;
         this.clock = clock;
     }
@@ -70,6 +74,12 @@ public class TakeBackService {
             throw new FormException(
                     (others == 1 ? "1 entry stands" : others + " entries stand")
                             + " beside these in the assessments or with the students that came with them. Nothing was taken back.");
+        }
+        List<String> ofReturns = held.students(teacher, made.enrolments());
+        if (!ofReturns.isEmpty()) {
+            throw new FormException(String.join("; ", ofReturns)
+                    + " came with it and " + (ofReturns.size() == 1 ? "stands" : "stand")
+                    + " in a return to the school since. Nothing was taken back.");
         }
         List<BulkEntryService.Row> rows = new ArrayList<>();
         for (StandingRow own : brought) {

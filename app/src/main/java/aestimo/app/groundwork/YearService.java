@@ -5,6 +5,7 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.groundwork.Forms.TermLine;
 import aestimo.app.groundwork.Forms.YearForm;
+import aestimo.app.sealed.HeldByReturns;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -30,8 +31,10 @@ public class YearService {
     private final GroundworkMapper mapper;
     private final BookService books;
     private final ChangeService changes;
+    private final HeldByReturns held;
 
-    YearService(GroundworkMapper mapper, BookService books, ChangeService changes) {
+    YearService(GroundworkMapper mapper, BookService books, ChangeService changes, HeldByReturns held) {
+        this.held = held;
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
@@ -157,12 +160,17 @@ public class YearService {
                     + ". What you typed is still here, not kept: save again to put it in place.");
         }
         checkPieces(mapper.findPieces(teacher, yearId), before.terms(), terms, form.moves());
+        List<Long> kept = terms.stream().map(Term::id).filter(id -> id != 0).toList();
+        List<String> ofReturns = held.termsBut(teacher, yearId, kept);
+        if (!ofReturns.isEmpty()) {
+            throw new FormException(
+                    String.join(", ", ofReturns)
+                            + (ofReturns.size() == 1 ? " has a return" : " have returns")
+                            + " to the school and must stay in the year. Throw away what is in hand under To school; what is sealed stays.");
+        }
         mapper.parkTermNames(teacher, yearId);
         mapper.forgetTermsOfRemoved(teacher, yearId);
-        mapper.deleteTermsBut(
-                teacher,
-                yearId,
-                terms.stream().map(Term::id).filter(id -> id != 0).toList());
+        mapper.deleteTermsBut(teacher, yearId, kept);
         for (Term term : terms) {
             if (term.id() == 0) {
                 mapper.insertTerm(teacher, yearId, term);

@@ -4,6 +4,7 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.roll.RollMapper.EnrolmentRow;
 import aestimo.app.roll.RollMapper.StudentRow;
 import aestimo.app.roll.RosterPreview.Outcome;
+import aestimo.app.sealed.HeldByReturns;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -32,10 +33,12 @@ public class RollService {
     private final RollMapper mapper;
     private final StudentService students;
     private final ChangeService changes;
+    private final HeldByReturns held;
     private final Clock clock;
 
-    RollService(RollMapper mapper, StudentService students, ChangeService changes, Clock clock) {
+    RollService(RollMapper mapper, StudentService students, ChangeService changes, HeldByReturns held, Clock clock) {
         this.mapper = mapper;
+        this.held = held;
         this.students = students;
         this.clock = clock;
         this.changes = changes;
@@ -322,6 +325,10 @@ public class RollService {
         if (row.hasEntries()) {
             throw new FormException(row.family() + ", " + row.given()
                     + " has entries and stays on the list. Give the day they left instead.");
+        }
+        if (!held.students(teacher, List.of(row.id())).isEmpty()) {
+            throw new FormException(row.family() + ", " + row.given()
+                    + " stands in a return to the school and stays on the list. Give the day they left instead.");
         }
         mapper.deleteEnrolment(teacher, classId, row.id());
         mapper.deleteStudentWithoutClass(teacher, row.studentId());

@@ -25,4 +25,28 @@ interface SealedMapper {
                                   AND o.sealed IS NOT NULL)
              ORDER BY r.term_id, w.place""")
     List<SealedRow> findLatest(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    record HeldTerm(long id, String name) {}
+
+    /** The terms of a year that a return was begun for. */
+    @Select("""
+            SELECT t.id, t.name FROM term t
+             WHERE t.teacher_id = #{teacher} AND t.year_id = #{yearId}
+               AND EXISTS (SELECT FROM school_return r WHERE r.teacher_id = t.teacher_id AND r.term_id = t.id)
+             ORDER BY t.starts""")
+    List<HeldTerm> findHeldTerms(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+
+    /** As “Brandt, Ilva”. */
+    @Select("""
+            SELECT s.family || ', ' || s.given FROM enrolment e
+              JOIN student s ON s.teacher_id = e.teacher_id AND s.id = e.student_id
+             WHERE e.teacher_id = #{teacher}
+               AND e.id = ANY (#{ids,typeHandler=org.apache.ibatis.type.ArrayTypeHandler}::bigint[])
+               AND EXISTS (SELECT FROM return_row w WHERE w.teacher_id = e.teacher_id AND w.enrolment_id = e.id)
+             ORDER BY s.family, s.given""")
+    List<String> findHeld(@Param("teacher") TeacherId teacher, @Param("ids") Long[] enrolmentIds);
+
+    default List<String> findHeldStudents(TeacherId teacher, List<Long> enrolmentIds) {
+        return findHeld(teacher, enrolmentIds.toArray(new Long[0]));
+    }
 }

@@ -1,2 +1,5 @@
-/** What was sealed for the school, for pages that compare terms. Entry class: {@link aestimo.app.sealed.SealedTerms}. */
+/**
+ * What returns fix, for the rest of the markbook: sealed terms for pages that compare, and who and what a return holds on
+ * to. Entry classes: {@link aestimo.app.sealed.SealedTerms}, {@link aestimo.app.sealed.HeldByReturns}.
+ */
 package aestimo.app.sealed;

@@ -1,5 +1,7 @@
 package aestimo.app.toschool;
 
+import static aestimo.app.testing.OwnClass.all;
+import static aestimo.app.testing.OwnClass.found;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -307,6 +309,61 @@ class ReturnTest {
                 .contains("Arkady, Tomas 61.5 B 61.5 B 61.5 A");
         assertThat(own.page())
                 .contains("2 results differ from what was sealed", "weights, rules, boundaries or pieces changed");
+    }
+
+    @Test
+    void whatAReturnHoldsStaysInTheClassAndTheYear() {
+        own.own.addTermOne();
+        String first = own.own.read(book -> book.book().terms().get(0).id().text());
+        own.told(own.visitor.post(own.base + "/begin", "term", first));
+        String id = found(
+                "/to-school/([0-9]+)/save",
+                own.visitor.get(own.base + "?span=" + first).body());
+        assertThat(takeOutBrandt())
+                .contains(
+                        "Brandt, Ilva stands in a return to the school and stays on the list. Give the day they left");
+        assertThat(takeOutTermOne()).contains("Term 1 has a return to the school and must stay in the year.");
+        own.visitor.post(own.base + "/" + id + "/leave");
+        assertThat(takeOutBrandt()).doesNotContain("value=\"Brandt\"");
+        assertThat(takeOutTermOne()).contains("2026/27 is kept.");
+        assertThat(own.own.<Integer>read(book -> book.book().terms().size())).isEqualTo(1);
+    }
+
+    private String takeOutBrandt() {
+        String page = own.visitor.get(own.own.base() + "/groundwork/students").body();
+        List<String> fields = new ArrayList<>();
+        for (String row : all("(<tr[^>]*>(?:(?!</tr>).)*name=\"enrolment\"(?:(?!</tr>).)*</tr>)", page)) {
+            for (String name :
+                    List.of("enrolment", "removable", "number", "family", "given", "set", "joined", "left")) {
+                fields.addAll(List.of(name, found("name=\"" + name + "\"[^>]*?value=\"([^\"]*)\"", row)));
+            }
+            if (row.contains("Brandt")) {
+                fields.addAll(List.of("remove", found("name=\"remove\" value=\"([^\"]*)\"", row)));
+            }
+        }
+        return own.told(own.visitor.post(own.own.base() + "/groundwork/students", fields.toArray(new String[0])));
+    }
+
+    private String takeOutTermOne() {
+        String year = Long.toString(own.own.<Long>read(book -> book.row().yearId()));
+        String version = found(
+                "name=\"version\" value=\"([0-9]+)\"",
+                own.visitor.get("/years/" + year).body());
+        int last = own.own.<Integer>read(book -> book.book().terms().size()) - 1;
+        return own.told(own.visitor.post(
+                "/years/" + year,
+                "name",
+                "2026/27",
+                "version",
+                version,
+                "termId",
+                own.own.read(book -> book.book().terms().get(last).id().text()),
+                "termName",
+                "Term 2",
+                "starts",
+                "2027-01-04",
+                "ends",
+                "2027-03-26"));
     }
 
     private String compared() {
