@@ -8,6 +8,8 @@ aestimo.schoolReturn = (form) => {
   const rows = () => [...form.querySelectorAll("tr[data-row]")];
   // Only rows that were touched are sent: what another window keeps meanwhile is left alone.
   const touched = new Set();
+  // Where to go once all is kept.
+  let leadsTo = "";
   const send = async () => {
     if (busy) { again = true; return; }
     busy = true;
@@ -24,6 +26,7 @@ aestimo.schoolReturn = (form) => {
       if (told.problems) {
         kept.textContent = told.problems.join(" ");
         kept.classList.add("is-off");
+        leadsTo = "";
       } else {
         for (const [row, asSent] of sent) {
           const now = told.rows[row.dataset.row];
@@ -41,10 +44,12 @@ aestimo.schoolReturn = (form) => {
     } catch {
       kept.textContent = "Not kept: there is no connection, or you were signed out. What you typed is still here.";
       kept.classList.add("is-off");
+      leadsTo = "";
       timer = setTimeout(send, 5000);
     }
     busy = false;
     if (again) { again = false; send(); }
+    else if (leadsTo && touched.size === 0) location.assign(leadsTo);
   };
   form.addEventListener("input", (event) => {
     const row = event.target.closest("tr[data-row]");
@@ -56,14 +61,23 @@ aestimo.schoolReturn = (form) => {
   });
   form.addEventListener("change", () => { clearTimeout(timer); if (touched.size) send(); });
   form.addEventListener("submit", (event) => { event.preventDefault(); send(); });
+  // Sealing is asked of what is kept, so what was typed last goes first.
+  document.querySelector(".school-foot a.is-dark")?.addEventListener("click", (event) => {
+    if (touched.size === 0) return;
+    event.preventDefault();
+    leadsTo = event.target.href;
+    clearTimeout(timer);
+    send();
+  });
   window.addEventListener("beforeunload", (event) => { if (touched.size) event.preventDefault(); });
 };
 
 aestimo.returnMargin = async (form) => {
   const margin = document.getElementById("margin-view");
-  const answer = await fetch(form.dataset.margin);
-  if (!answer.ok || answer.redirected) return;
-  margin.innerHTML = await answer.text();
+  try {
+    const answer = await fetch(form.dataset.margin);
+    if (answer.ok && !answer.redirected) margin.innerHTML = await answer.text();
+  } catch { /* What stands there is shown anew with the next that is kept. */ }
 };
 
 const schoolForm = document.getElementById("return-form");
@@ -71,7 +85,7 @@ if (schoolForm?.dataset.typed) aestimo.schoolReturn(schoolForm);
 // While it is being sent the margin follows; once it has ended, the page is shown anew.
 if (schoolForm && document.querySelector(".return-margin[data-watch]")) {
   const watch = async () => {
-    try { await aestimo.returnMargin(schoolForm); } catch { /* Tried again with the next turn. */ }
+    await aestimo.returnMargin(schoolForm);
     if (document.querySelector(".return-margin[data-watch]")) setTimeout(watch, 1000);
     else location.reload();
   };

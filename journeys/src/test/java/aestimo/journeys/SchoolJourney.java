@@ -80,11 +80,14 @@ class SchoolJourney {
             assertThat(page.locator(".check-list")).containsText("1 grade adjusted");
             page.reload();
             assertThat(page.locator("[name=comment]").first()).hasValue("A fine term.");
+            // What was typed last is kept before anything is asked.
+            page.locator("[name=comment]").nth(2).fill("Typed last of all.");
             page.click("text=Seal and send…");
             assertThat(page.locator(".seal-sheet")).containsText("28 students");
             visit.checkAccessibility();
             page.click("text=Seal and send to the school");
             assertThat(page.locator(".stages [aria-current]")).containsText("received");
+            assertThat(page.locator("tbody")).containsText("Typed last of all.");
             assertThat(OFFICE.received()).hasSize(2 * STUDENTS).allMatch(line -> line.endsWith("×1"));
             visit.checkAccessibility();
             // A mark moves afterwards: the page and the desk say so, and a correction takes the place of what was sent.

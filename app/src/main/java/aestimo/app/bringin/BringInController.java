@@ -1,9 +1,8 @@
 package aestimo.app.bringin;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
@@ -19,7 +18,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -41,42 +39,34 @@ class BringInController {
 
     private final BringInService bringIns;
     private final TakeBackService takeBacks;
-    private final BookService books;
     private final FrameService frames;
 
-    BringInController(BringInService bringIns, TakeBackService takeBacks, BookService books, FrameService frames) {
+    BringInController(BringInService bringIns, TakeBackService takeBacks, FrameService frames) {
         this.bringIns = bringIns;
         this.takeBacks = takeBacks;
-        this.books = books;
         this.frames = frames;
     }
 
     @GetMapping
-    String begin(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        open(teacher, classId, parameters, model);
-        return beginning(teacher, classId, model);
+    String begin(OpenClass open, Model model) {
+        frame(open, model);
+        return beginning(open, model);
     }
 
-    private String beginning(SignedInTeacher teacher, long classId, Model model) {
-        model.addAttribute("all", bringIns.all(teacher.id(), classId));
+    private String beginning(OpenClass open, Model model) {
+        model.addAttribute("all", bringIns.all(open.teacher(), open.id()));
         return "bringin/begin";
     }
 
     /** Reads what was pasted, or the file that was chosen; the file wins where both were sent. */
     @PostMapping
     String start(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
+            OpenClass open,
             @RequestParam(name = "file", required = false) MultipartFile file,
             FormFields fields,
             Model model)
             throws IOException {
-        open(teacher, classId, parameters, model);
+        frame(open, model);
         String pasted = fields.raw("pasted");
         try {
             boolean hasFile = file != null && !file.isEmpty();
@@ -85,12 +75,12 @@ class BringInController {
                         "That is too much to paste: over " + LONGEST_PASTE + " characters. Save it as a file instead.");
             }
             Sheet sheet = hasFile ? SheetReader.readLongest(file.getBytes()) : SheetReader.readPaste(pasted);
-            long id = bringIns.start(teacher.id(), classId, hasFile ? source(file) : "pasted marks", sheet);
-            return to(classId, "/" + id, model);
+            long id = bringIns.start(open.teacher(), open.id(), hasFile ? source(file) : "pasted marks", sheet);
+            return to(open.id(), "/" + id, model);
         } catch (UnreadableFileException refused) {
             model.addAttribute("problems", List.of(refused.getMessage()));
             model.addAttribute("pasted", pasted.length() > LONGEST_PASTE ? "" : pasted);
-            return beginning(teacher, classId, model);
+            return beginning(open, model);
         }
     }
 
@@ -107,43 +97,32 @@ class BringInController {
     }
 
     @GetMapping("/{bringInId}")
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long bringInId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
-        return page(teacher, classBook, bringInId, model);
+    String show(OpenClass open, @PathVariable long bringInId, Model model) {
+        frame(open, model);
+        return page(open, bringInId, model);
     }
 
     @PostMapping("/{bringInId}/settle")
     String settle(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long bringInId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        open(teacher, classId, parameters, model);
+            OpenClass open, @PathVariable long bringInId, FormFields fields, Model model, RedirectAttributes told) {
+        frame(open, model);
         try {
-            bringIns.settle(teacher.id(), classId, bringInId, choices(teacher, classId, bringInId, fields));
+            bringIns.settle(open.teacher(), open.id(), bringInId, choices(open, bringInId, fields));
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());
         }
-        return to(classId, "/" + bringInId, model);
+        return to(open.id(), "/" + bringInId, model);
     }
 
     /** Rows that are not on the page keep what was settled of them; a button settles all strangers at once. */
-    private Choices choices(SignedInTeacher teacher, long classId, long bringInId, FormFields fields) {
-        Choices before = bringIns.choices(teacher.id(), classId, bringInId);
+    private Choices choices(OpenClass open, long bringInId, FormFields fields) {
+        Choices before = bringIns.choices(open.teacher(), open.id(), bringInId);
         Choices read = Choices.read(fields, before.columns().size());
         Map<Integer, String> students = new HashMap<>(before.students());
         fields.texts("line").forEach(line -> students.remove((int) FormFields.toNumber(line)));
         students.putAll(read.students());
         if (fields.text("all").equals("add")) {
-            bringIns.view(teacher.id(), classId, bringInId).plan().lines().stream()
+            bringIns.view(open.teacher(), open.id(), bringInId).plan().lines().stream()
                     .filter(line -> line.fate() == BringInPlan.Fate.STRANGER)
                     .forEach(line -> students.put(line.row().line(), Choices.ADD));
         }
@@ -151,24 +130,17 @@ class BringInController {
     }
 
     @PostMapping("/{bringInId}/take")
-    String take(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long bringInId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+    String take(OpenClass open, @PathVariable long bringInId, FormFields fields, Model model, RedirectAttributes told) {
+        frame(open, model);
         try {
-            bringIns.settle(teacher.id(), classId, bringInId, choices(teacher, classId, bringInId, fields));
-            BringInPlan plan = bringIns.take(teacher.id(), classId, bringInId);
+            bringIns.settle(open.teacher(), open.id(), bringInId, choices(open, bringInId, fields));
+            BringInPlan plan = bringIns.take(open.teacher(), open.id(), bringInId);
             told.addFlashAttribute("done", words(plan));
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return page(teacher, classBook, bringInId, model);
+            return page(open, bringInId, model);
         }
-        return to(classId, "/" + bringInId, model);
+        return to(open.id(), "/" + bringInId, model);
     }
 
     private static String words(BringInPlan plan) {
@@ -193,41 +165,27 @@ class BringInController {
     }
 
     @PostMapping("/{bringInId}/back")
-    String takeBack(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long bringInId,
-            @RequestParam Map<String, String> parameters,
-            Model model,
-            RedirectAttributes told) {
-        open(teacher, classId, parameters, model);
+    String takeBack(OpenClass open, @PathVariable long bringInId, Model model, RedirectAttributes told) {
+        frame(open, model);
         try {
-            takeBacks.takeBack(teacher.id(), classId, bringInId);
+            takeBacks.takeBack(open.teacher(), open.id(), bringInId);
             told.addFlashAttribute("done", "It is taken back: everything stands as before.");
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());
         }
-        return to(classId, "/" + bringInId, model);
+        return to(open.id(), "/" + bringInId, model);
     }
 
     @PostMapping("/{bringInId}/leave")
-    String leave(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long bringInId,
-            @RequestParam Map<String, String> parameters,
-            Model model,
-            RedirectAttributes told) {
-        open(teacher, classId, parameters, model);
-        bringIns.leave(teacher.id(), classId, bringInId);
+    String leave(OpenClass open, @PathVariable long bringInId, Model model, RedirectAttributes told) {
+        frame(open, model);
+        bringIns.leave(open.teacher(), open.id(), bringInId);
         told.addFlashAttribute("done", "It is left. Nothing was changed.");
-        return to(classId, "", model);
+        return to(open.id(), "", model);
     }
 
-    private ClassBook open(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks/bring-in"));
-        return classBook;
+    private void frame(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "marks/bring-in"));
     }
 
     private static String to(long classId, String page, Model model) {
@@ -238,8 +196,8 @@ class BringInController {
     /** One of the ways a row's student can be settled. */
     record StudentChoice(long enrolmentId, String name) {}
 
-    private String page(SignedInTeacher teacher, ClassBook classBook, long bringInId, Model model) {
-        BringInService.View view = bringIns.view(teacher.id(), classBook.row().id(), bringInId);
+    private String page(OpenClass open, long bringInId, Model model) {
+        BringInService.View view = bringIns.view(open.teacher(), open.id(), bringInId);
         BringInPlan plan = view.plan();
         List<BringInPlan.Line> notable =
                 plan.lines().stream().filter(BringInPlan.Line::isNotable).toList();
@@ -268,18 +226,18 @@ class BringInController {
                         ColumnRole.EMAIL,
                         ColumnRole.SET,
                         ColumnRole.WHEN));
-        model.addAttribute("assessments", classBook.book().assessments());
-        model.addAttribute("terms", classBook.book().terms());
+        model.addAttribute("assessments", open.book().assessments());
+        model.addAttribute("terms", open.book().terms());
         model.addAttribute(
                 "categories",
-                classBook.book().categories().stream()
+                open.book().categories().stream()
                         .filter(category -> !category.retired())
                         .toList());
         model.addAttribute(
                 "students",
-                classBook.book().students().size() > MOST_CLEAR_ROWS
+                open.book().students().size() > MOST_CLEAR_ROWS
                         ? List.of()
-                        : classBook.book().students().stream()
+                        : open.book().students().stream()
                                 .sorted(Comparator.comparing(Student::listName))
                                 .map(student -> new StudentChoice(ClassBook.id(student), student.listName()))
                                 .toList());

@@ -68,6 +68,12 @@ public class FrameService {
                 "/loose-ends");
     }
 
+    /** The same of a class opened by its address. */
+    @Transactional(readOnly = true)
+    public PageFrame ofClass(OpenClass open, String page) {
+        return ofClass(open.signedIn(), open.classBook(), open.parameters(), page);
+    }
+
     /**
      * The frame of a page of one class, over the span its address says.
      *

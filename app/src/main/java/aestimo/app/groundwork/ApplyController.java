@@ -1,18 +1,14 @@
 package aestimo.app.groundwork;
 
-import aestimo.app.account.SignedInTeacher;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.groundwork.CategoryCopyService.Applied;
 import aestimo.app.web.FormFields;
 import java.util.List;
-import java.util.Map;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The page that gives a class's categories to others. */
@@ -28,28 +24,18 @@ class ApplyController {
     }
 
     @GetMapping
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        pages.open(teacher, classId, parameters, "weights/apply", model);
-        model.addAttribute("proposals", copies.proposals(teacher.id(), classId));
+    String show(OpenClass open, Model model) {
+        pages.frame(open, "weights/apply", model);
+        model.addAttribute("proposals", copies.proposals(open.teacher(), open.id()));
         return "groundwork/apply";
     }
 
     @PostMapping
-    String apply(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        pages.open(teacher, classId, parameters, "weights/apply", model);
+    String apply(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        pages.frame(open, "weights/apply", model);
         List<Applied> applied = copies.apply(
-                teacher.id(),
-                classId,
+                open.teacher(),
+                open.id(),
                 fields.texts("to").stream().map(FormFields::toNumber).toList());
         List<String> kept = applied.stream()
                 .filter(one -> one.refused().isEmpty())
@@ -68,6 +54,6 @@ class ApplyController {
         if (!kept.isEmpty()) {
             told.addFlashAttribute("done", String.join(", ", kept) + " now has these categories.");
         }
-        return GroundworkPages.redirect(classId, "weights/apply", model);
+        return GroundworkPages.redirect(open.id(), "weights/apply", model);
     }
 }

@@ -1,19 +1,14 @@
 package aestimo.app.groundwork;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.ClassBook;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.groundwork.Forms.ClassForm;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
-import java.util.Map;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The groundwork of one class, and the class itself: its name, subject and colour. */
@@ -32,56 +27,43 @@ class GroundworkController {
 
     /** Where the groundwork of a class goes on: at the first thing that is not there yet. */
     @GetMapping
-    String next(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = pages.open(teacher, classId, parameters, "weights", model);
-        return GroundworkPages.redirect(classId, classBook.book().students().isEmpty() ? "students" : "weights", model);
+    String next(OpenClass open, Model model) {
+        pages.frame(open, "weights", model);
+        return GroundworkPages.redirect(open.id(), open.book().students().isEmpty() ? "students" : "weights", model);
     }
 
     @GetMapping("/class")
-    String showClass(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = pages.open(teacher, classId, parameters, "class", model);
+    String showClass(OpenClass open, Model model) {
+        pages.frame(open, "class", model);
         model.addAttribute(
                 "form",
                 new ClassForm(
-                        classBook.row().yearId(),
-                        classBook.row().name(),
-                        classBook.row().subject(),
-                        classBook.row().tint(),
-                        classBook.row().takesResults()));
-        return classPage(teacher, classBook, model);
+                        open.classBook().row().yearId(),
+                        open.classBook().row().name(),
+                        open.classBook().row().subject(),
+                        open.classBook().row().tint(),
+                        open.classBook().row().takesResults()));
+        return classPage(open, model);
     }
 
-    private String classPage(SignedInTeacher teacher, ClassBook classBook, Model model) {
-        model.addAttribute("year", years.year(teacher.id(), classBook.row().yearId()));
+    private String classPage(OpenClass open, Model model) {
+        model.addAttribute(
+                "year", years.year(open.teacher(), open.classBook().row().yearId()));
         return "groundwork/class";
     }
 
     @PostMapping("/class")
-    String saveClass(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = pages.open(teacher, classId, parameters, "class", model);
+    String saveClass(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        pages.frame(open, "class", model);
         ClassForm form = ClassForm.read(fields);
         try {
-            groundwork.changeClass(teacher.id(), classId, form);
+            groundwork.changeClass(open.teacher(), open.id(), form);
         } catch (FormException refused) {
             model.addAttribute("form", form);
             model.addAttribute("problems", refused.problems());
-            return classPage(teacher, classBook, model);
+            return classPage(open, model);
         }
         told.addFlashAttribute("done", "The class is kept.");
-        return GroundworkPages.redirect(classId, "class", model);
+        return GroundworkPages.redirect(open.id(), "class", model);
     }
 }

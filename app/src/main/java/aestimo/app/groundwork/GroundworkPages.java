@@ -1,13 +1,13 @@
 package aestimo.app.groundwork;
 
-import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
+import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Book;
-import java.util.Map;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -23,15 +23,13 @@ class GroundworkPages {
         this.frames = frames;
     }
 
-    /** Opens the class and puts the frame of one of its pages into the model. */
-    ClassBook open(SignedInTeacher teacher, long classId, Map<String, String> parameters, String page, Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/" + page));
-        return classBook;
+    /** Puts the frame of one of the class's pages into the model. */
+    void frame(OpenClass open, String page, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "groundwork/" + page));
     }
 
-    ClassBook book(SignedInTeacher teacher, long classId) {
-        return books.open(teacher.id(), classId);
+    ClassBook book(TeacherId teacher, long classId) {
+        return books.open(teacher, classId);
     }
 
     /** To a page of the class's groundwork, over the span looked at. */

@@ -1,7 +1,7 @@
 package aestimo.app.groundwork;
 
-import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.ClassBook;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.groundwork.CategoryService.CategoryCount;
 import aestimo.app.groundwork.Forms.BandLine;
 import aestimo.app.groundwork.Forms.BoundariesForm;
@@ -18,14 +18,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The page of categories, their weights, and boundaries. */
@@ -46,17 +44,13 @@ class WeightsController {
     }
 
     @GetMapping("/weights")
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
-        long retiring = FormFields.toNumber(parameters.getOrDefault("retire", ""));
+    String show(OpenClass open, Model model) {
+        pages.frame(open, "weights", model);
+        long retiring = FormFields.toNumber(open.parameters().getOrDefault("retire", ""));
         if (retiring != 0) {
-            model.addAttribute("retire", Retirement.of(classBook, retiring));
+            model.addAttribute("retire", Retirement.of(open.classBook(), retiring));
         }
-        return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+        return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
     }
 
     /**
@@ -82,33 +76,22 @@ class WeightsController {
     }
 
     @PostMapping("/weights")
-    String save(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        pages.frame(open, "weights", model);
         WeightsForm form = WeightsForm.read(fields);
         try {
-            categories.saveWeights(teacher.id(), classId, form);
+            categories.saveWeights(open.teacher(), open.id(), form);
         } catch (FormException refused) {
             model.addAttribute("weightProblems", refused.problems());
-            return page(teacher, classBook, form, boundariesForm(classBook), model);
+            return page(open, form, boundariesForm(open.classBook()), model);
         }
         told.addFlashAttribute("done", "Categories and weights are kept.");
-        return GroundworkPages.redirect(classId, "weights", model);
+        return GroundworkPages.redirect(open.id(), "weights", model);
     }
 
     @PostMapping("/weights/scale")
-    String scale(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+    String scale(OpenClass open, FormFields fields, Model model) {
+        pages.frame(open, "weights", model);
         WeightsForm form = WeightsForm.read(fields);
         try {
             form = categories.scaled(form);
@@ -116,30 +99,20 @@ class WeightsController {
         } catch (FormException refused) {
             model.addAttribute("weightProblems", refused.problems());
         }
-        return page(teacher, classBook, form, boundariesForm(classBook), model);
+        return page(open, form, boundariesForm(open.classBook()), model);
     }
 
     @PostMapping("/weights/look")
-    String look(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
-        return GroundworkPages.wouldMove(classBook, () -> categories.tried(classBook, WeightsForm.read(fields)), model);
+    String look(OpenClass open, FormFields fields, Model model) {
+        pages.frame(open, "weights", model);
+        return GroundworkPages.wouldMove(
+                open.classBook(), () -> categories.tried(open.classBook(), WeightsForm.read(fields)), model);
     }
 
     @PostMapping("/categories/{categoryId}/retire")
     String retire(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long categoryId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+            OpenClass open, @PathVariable long categoryId, FormFields fields, Model model, RedirectAttributes told) {
+        pages.frame(open, "weights", model);
         boolean retired = fields.text("retired").equals("true");
         Map<Long, Long> moves = new HashMap<>();
         for (int i = 0; i < fields.texts("piece").size(); i++) {
@@ -149,102 +122,79 @@ class WeightsController {
             }
         }
         try {
-            categories.retire(teacher.id(), classId, categoryId, retired, moves);
+            categories.retire(open.teacher(), open.id(), categoryId, retired, moves);
         } catch (FormException refused) {
             model.addAttribute("weightProblems", refused.problems());
-            model.addAttribute("retire", Retirement.of(classBook, categoryId));
-            return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+            model.addAttribute("retire", Retirement.of(open.classBook(), categoryId));
+            return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
         }
         told.addFlashAttribute("done", retired ? "The category is retired." : "The category is in use again.");
-        return GroundworkPages.redirect(classId, "weights", model);
+        return GroundworkPages.redirect(open.id(), "weights", model);
     }
 
     @PostMapping("/boundaries")
-    String saveBoundaries(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+    String saveBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        pages.frame(open, "weights", model);
         BoundariesForm form = BoundariesForm.read(fields);
         try {
-            boundaries.save(teacher.id(), classId, form);
+            boundaries.save(open.teacher(), open.id(), form);
         } catch (FormException refused) {
             model.addAttribute("boundaryProblems", refused.problems());
-            return page(teacher, classBook, weightsForm(teacher, classBook), form, model);
+            return page(open, weightsForm(open), form, model);
         }
         told.addFlashAttribute(
                 "done",
                 form.bands().isEmpty()
                         ? "Boundaries are kept: none, so percents stand without grades."
                         : "Boundaries are kept.");
-        return GroundworkPages.redirect(classId, "weights", model);
+        return GroundworkPages.redirect(open.id(), "weights", model);
     }
 
     /** Has the class use a set of the library. */
     @PostMapping("/boundaries/use")
-    String useBoundaries(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+    String useBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        pages.frame(open, "weights", model);
         try {
-            boundaries.use(teacher.id(), classId, fields.number("set"), (int) fields.number("version"));
+            boundaries.use(open.teacher(), open.id(), fields.number("set"), (int) fields.number("version"));
         } catch (FormException refused) {
             model.addAttribute("boundaryProblems", refused.problems());
-            return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+            return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
         }
         told.addFlashAttribute("done", "The class uses these boundaries now.");
-        return GroundworkPages.redirect(classId, "weights", model);
+        return GroundworkPages.redirect(open.id(), "weights", model);
     }
 
     @PostMapping("/boundaries/name")
-    String nameBoundaries(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+    String nameBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        pages.frame(open, "weights", model);
         try {
-            boundaries.keepInLibrary(teacher.id(), classId, fields.text("setName"));
+            boundaries.keepInLibrary(open.teacher(), open.id(), fields.text("setName"));
         } catch (FormException refused) {
             model.addAttribute("boundaryProblems", refused.problems());
-            return page(teacher, classBook, weightsForm(teacher, classBook), boundariesForm(classBook), model);
+            return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
         }
         told.addFlashAttribute("done", "“" + fields.text("setName") + "” is in the library: other classes can use it.");
-        return GroundworkPages.redirect(classId, "weights", model);
+        return GroundworkPages.redirect(open.id(), "weights", model);
     }
 
     @PostMapping("/boundaries/look")
-    String lookAtBoundaries(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
+    String lookAtBoundaries(OpenClass open, FormFields fields, Model model) {
+        pages.frame(open, "weights", model);
         BoundariesForm form = BoundariesForm.read(fields);
         if (form.forAll()) {
-            model.addAttribute("otherMoves", otherMoves(teacher, classBook, form));
+            model.addAttribute("otherMoves", otherMoves(open, form));
         }
-        return GroundworkPages.wouldMove(classBook, () -> BoundaryService.tried(classBook, form), model);
+        return GroundworkPages.wouldMove(open.classBook(), () -> BoundaryService.tried(open.classBook(), form), model);
     }
 
     /** What a change for all would do to another class over its year. */
     record OtherMove(String className, WouldMove move) {}
 
-    private List<OtherMove> otherMoves(SignedInTeacher teacher, ClassBook classBook, BoundariesForm form) {
+    private List<OtherMove> otherMoves(OpenClass open, BoundariesForm form) {
         try {
-            return boundaries.of(teacher.id(), classBook.row()).usedBy().stream()
-                    .filter(row -> row.id() != classBook.row().id())
-                    .map(row -> pages.book(teacher, row.id()))
+            return boundaries.of(open.teacher(), open.classBook().row()).usedBy().stream()
+                    .filter(row -> row.id() != open.id())
+                    .map(row -> pages.book(open.teacher(), row.id()))
                     .map(other -> new OtherMove(
                             other.row().title(),
                             WouldMove.between(other.book(), BoundaryService.tried(other, form), new Span.Year())))
@@ -255,14 +205,10 @@ class WeightsController {
         }
     }
 
-    private ClassBook open(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
-        return pages.open(teacher, classId, parameters, "weights", model);
-    }
-
-    private WeightsForm weightsForm(SignedInTeacher teacher, ClassBook classBook) {
+    private WeightsForm weightsForm(OpenClass open) {
         return new WeightsForm(
-                classBook.row().version(),
-                categories.categories(teacher.id(), classBook.row().id()).stream()
+                open.classBook().row().version(),
+                categories.categories(open.teacher(), open.id()).stream()
                         .map(CategoryCount::line)
                         .toList());
     }
@@ -274,31 +220,26 @@ class WeightsController {
         return new BoundariesForm(classBook.row().version(), bands);
     }
 
-    private String page(
-            SignedInTeacher teacher,
-            ClassBook classBook,
-            WeightsForm weights,
-            BoundariesForm boundaryForm,
-            Model model) {
+    private String page(OpenClass open, WeightsForm weights, BoundariesForm boundaryForm, Model model) {
         // Forms sent again after another window's save are about the groundwork as it is now.
-        int version = classBook.row().version();
+        int version = open.classBook().row().version();
         model.addAttribute("weights", new WeightsForm(version, weights.categories()));
         model.addAttribute("boundaries", new BoundariesForm(version, boundaryForm.bands(), boundaryForm.forAll()));
-        model.addAttribute("set", boundaries.of(teacher.id(), classBook.row()));
-        model.addAttribute("library", boundaries.library(teacher.id()));
+        model.addAttribute("set", boundaries.of(open.teacher(), open.classBook().row()));
+        model.addAttribute("library", boundaries.library(open.teacher()));
         model.addAttribute("blankBand", new BandLine("", ""));
-        model.addAttribute("rules", classBook.book().rules());
+        model.addAttribute("rules", open.book().rules());
         model.addAttribute("shapes", CategoryService.SHAPES);
         model.addAttribute("tints", GroundworkService.TINTS);
         model.addAttribute("tintNames", TINT_NAMES);
         model.addAttribute("highestDrop", CategoryService.HIGHEST_DROP);
         model.addAttribute("blank", new CategoryLine(0, "", "", "circle", 4));
-        model.addAttribute("weightBar", WeightBar.of(classBook));
+        model.addAttribute("weightBar", WeightBar.of(open.classBook()));
         model.addAttribute(
                 "counts",
-                categories.categories(teacher.id(), classBook.row().id()).stream()
+                categories.categories(open.teacher(), open.id()).stream()
                         .collect(Collectors.toMap(count -> count.line().id(), CategoryCount::assessments)));
-        model.addAttribute("rail", BoundaryRail.of(Standing.of(classBook.book(), new Span.Year())));
+        model.addAttribute("rail", BoundaryRail.of(Standing.of(open.book(), new Span.Year())));
         return "groundwork/weights";
     }
 }

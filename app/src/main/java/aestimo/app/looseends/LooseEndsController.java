@@ -6,7 +6,7 @@ import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.frame.FrameService;
-import aestimo.app.frame.SpanChoice;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
@@ -17,7 +17,6 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
@@ -51,13 +50,8 @@ class LooseEndsController {
 
     /** Those of one class stand in the margin of its sheet. */
     @GetMapping("/classes/{classId}/loose-ends")
-    String ofClass(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        return "redirect:/classes/" + classId + "/marks?"
-                + SpanChoice.read(parameters, classBook.book()).query() + "&ends";
+    String ofClass(OpenClass open) {
+        return "redirect:/classes/" + open.id() + "/marks?" + open.span().query() + "&ends";
     }
 
     /** How many there are by now, for the spine of a page that stands open. */
@@ -73,22 +67,15 @@ class LooseEndsController {
 
     /** Settles one: by an entry, another due day, or another category. */
     @PostMapping("/classes/{classId}/loose-ends/settle")
-    String settle(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String settle(OpenClass open, FormFields fields, RedirectAttributes told) {
         try {
-            told.addFlashAttribute("done", settle(teacher.id(), classId, fields));
+            told.addFlashAttribute("done", settle(open.teacher(), open.id(), fields));
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());
         }
         return fields.text("beside").isEmpty()
                 ? "redirect:/loose-ends"
-                : "redirect:/classes/" + classId + "/marks?"
-                        + SpanChoice.read(parameters, classBook.book()).query() + "&ends";
+                : "redirect:/classes/" + open.id() + "/marks?" + open.span().query() + "&ends";
     }
 
     private String settle(TeacherId teacher, long classId, FormFields fields) {

@@ -1,13 +1,11 @@
 package aestimo.app.marks;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
-import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeFilter;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.changes.ListedChange;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.web.Download;
 import aestimo.app.web.FormException;
@@ -21,14 +19,11 @@ import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** All alterations of a class, by student, assessment, way and day; taken away, and gone back on one by one. */
@@ -40,33 +35,26 @@ class ChangesController {
     private static final List<String> WAYS = List.of(
             "typed", "filled", "pasted", "brought in", "undone", "redone", "settled", "taken back", "groundwork");
 
-    private final BookService books;
     private final ChangeService changes;
     private final EntryService entries;
     private final FrameService frames;
 
-    ChangesController(BookService books, ChangeService changes, EntryService entries, FrameService frames) {
-        this.books = books;
+    ChangesController(ChangeService changes, EntryService entries, FrameService frames) {
         this.changes = changes;
         this.entries = entries;
         this.frames = frames;
     }
 
     @GetMapping
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        ChangeFilter filter = filter(parameters);
-        List<ListedChange> found = changes.ofClass(teacher.id(), classId, filter, MOST_SHOWN + 1);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "changes"));
+    String show(OpenClass open, Model model) {
+        ChangeFilter filter = filter(open.parameters());
+        List<ListedChange> found = changes.ofClass(open.teacher(), open.id(), filter, MOST_SHOWN + 1);
+        model.addAttribute("frame", frames.ofClass(open, "changes"));
         model.addAttribute("filter", filter);
         model.addAttribute("changes", found.subList(0, Math.min(MOST_SHOWN, found.size())));
         model.addAttribute("more", found.size() > MOST_SHOWN);
-        model.addAttribute("students", classBook.book().students());
-        model.addAttribute("assessments", classBook.book().assessments());
+        model.addAttribute("students", open.book().students());
+        model.addAttribute("assessments", open.book().assessments());
         model.addAttribute("ways", WAYS);
         return "marks/changes";
     }
@@ -93,17 +81,11 @@ class ChangesController {
     }
 
     @GetMapping("/csv")
-    void csv(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            HttpServletResponse response)
-            throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    void csv(OpenClass open, HttpServletResponse response) throws IOException {
         Table table = new Table(
-                classBook.row().title() + ", changes",
+                open.title() + ", changes",
                 List.of("When", "Student", "Assessment", "What", "From", "To", "How"),
-                changes.ofClass(teacher.id(), classId, filter(parameters), MOST_TAKEN).stream()
+                changes.ofClass(open.teacher(), open.id(), filter(open.parameters()), MOST_TAKEN).stream()
                         .map(change -> List.of(
                                 Table.Cell.of(change.at().toString()),
                                 Table.Cell.of(change.student()),
@@ -118,29 +100,23 @@ class ChangesController {
 
     /** Puts back what an entry was before one alteration. */
     @PostMapping("/back")
-    String back(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String back(OpenClass open, FormFields fields, RedirectAttributes told) {
         long id = fields.number("change");
-        ListedChange change = changes.ofClass(teacher.id(), classId, ChangeFilter.only(id), 1).stream()
+        ListedChange change = changes.ofClass(open.teacher(), open.id(), ChangeFilter.only(id), 1).stream()
                 .filter(own -> id != 0 && own.isEntry())
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("change"));
         CellId cell = new CellId(change.assessmentId(), change.enrolmentId(), change.partId());
         try {
             entries.apply(
-                    teacher.id(),
-                    classId,
+                    open.teacher(),
+                    open.id(),
                     List.of(new TypedEntry(
                             UUID.randomUUID(),
                             cell.assessmentId(),
                             cell.enrolmentId(),
                             cell.partId(),
-                            classBook.version(cell),
+                            open.classBook().version(cell),
                             change.was(),
                             "undone")));
             told.addFlashAttribute(
@@ -150,7 +126,7 @@ class ChangesController {
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());
         }
-        PageFrame frame = frames.ofClass(teacher, classBook, parameters, "changes");
-        return "redirect:/classes/" + classId + "/changes?" + frame.query();
+        PageFrame frame = frames.ofClass(open, "changes");
+        return "redirect:/classes/" + open.id() + "/changes?" + frame.query();
     }
 }

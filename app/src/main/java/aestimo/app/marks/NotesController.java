@@ -1,34 +1,27 @@
 package aestimo.app.marks;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Part;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.RequestParam;
 
 /** All notes and memos of a class, and a search over both. */
 @Controller
 class NotesController {
-    private final BookService books;
     private final FrameService frames;
     private final RemarkService remarks;
 
-    NotesController(BookService books, FrameService frames, RemarkService remarks) {
-        this.books = books;
+    NotesController(FrameService frames, RemarkService remarks) {
         this.frames = frames;
         this.remarks = remarks;
     }
@@ -43,20 +36,15 @@ class NotesController {
     }
 
     @GetMapping("/classes/{classId}/notes")
-    String notes(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        String asked = parameters.getOrDefault("words", "").strip();
+    String notes(OpenClass open, Model model) {
+        String asked = open.parameters().getOrDefault("words", "").strip();
         List<String> words = Arrays.stream(plain(asked).split("\\s+"))
                 .filter(word -> !word.isEmpty())
                 .toList();
-        List<Line> all = remarks.ofClass(teacher.id(), classId).entrySet().stream()
-                .map(own -> line(classBook, own.getKey(), own.getValue()))
+        List<Line> all = remarks.ofClass(open.teacher(), open.id()).entrySet().stream()
+                .map(own -> line(open.classBook(), own.getKey(), own.getValue()))
                 .toList();
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "notes"));
+        model.addAttribute("frame", frames.ofClass(open, "notes"));
         model.addAttribute("words", asked);
         model.addAttribute("count", all.size());
         model.addAttribute(

@@ -1,11 +1,11 @@
 package aestimo.app.marks;
 
-import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.CategoryLook;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.marks.PieceCopyService.Copy;
 import aestimo.app.web.FormException;
@@ -18,14 +18,12 @@ import aestimo.core.looseend.LooseEnds;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The page of all assessments of a class, by category. */
@@ -69,31 +67,28 @@ class PiecesController {
             long toSettle) {}
 
     @GetMapping
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = open(teacher, classId, parameters, model);
-        Map<Assessment, List<LooseEnd>> byPiece = LooseEnds.of(classBook.book()).stream()
+    String show(OpenClass open, Model model) {
+        frame(open, model);
+        Map<Assessment, List<LooseEnd>> byPiece = LooseEnds.of(open.book()).stream()
                 .filter(end -> end.assessment().isPresent())
                 .collect(Collectors.groupingBy(end -> end.assessment().orElseThrow()));
         model.addAttribute(
                 "groups",
-                classBook.book().categories().stream()
+                open.book().categories().stream()
                         .map(category -> new Group(
                                 category,
-                                classBook.look(category),
-                                classBook.book().assessments().stream()
+                                open.classBook().look(category),
+                                open.book().assessments().stream()
                                         .filter(piece -> piece.category().equals(category.id()))
-                                        .map(piece -> line(classBook, piece, byPiece.getOrDefault(piece, List.of())))
+                                        .map(piece ->
+                                                line(open.classBook(), piece, byPiece.getOrDefault(piece, List.of())))
                                         .toList()))
                         .toList());
-        model.addAttribute("removed", assessments.removed(teacher.id(), classId));
+        model.addAttribute("removed", assessments.removed(open.teacher(), open.id()));
         model.addAttribute(
                 "others",
-                books.classes(teacher.id()).stream()
-                        .filter(row -> row.id() != classId)
+                books.classes(open.teacher()).stream()
+                        .filter(row -> row.id() != open.id())
                         .toList());
         return "marks/pieces";
     }
@@ -150,32 +145,20 @@ class PiecesController {
     }
 
     @PostMapping("/{assessmentId}/back")
-    String putBack(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long assessmentId,
-            @RequestParam Map<String, String> parameters,
-            Model model,
-            RedirectAttributes told) {
-        open(teacher, classId, parameters, model);
+    String putBack(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes told) {
+        frame(open, model);
         try {
-            assessments.putBack(teacher.id(), classId, assessmentId);
+            assessments.putBack(open.teacher(), open.id(), assessmentId);
             told.addFlashAttribute("done", "It is back on the sheet, with its entries.");
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());
         }
-        return to(classId, model);
+        return to(open.id(), model);
     }
 
     @PostMapping("/copy")
-    String copy(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        open(teacher, classId, parameters, model);
+    String copy(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        frame(open, model);
         List<Long> pieces =
                 fields.texts("piece").stream().map(FormFields::toNumber).toList();
         List<Long> classes =
@@ -187,9 +170,9 @@ class PiecesController {
                             pieces.isEmpty()
                                     ? "Tick the assessments to be copied."
                                     : "Tick the classes they are copied to."));
-            return to(classId, model);
+            return to(open.id(), model);
         }
-        List<Copy> made = copies.copy(teacher.id(), classId, pieces, classes);
+        List<Copy> made = copies.copy(open.teacher(), open.id(), pieces, classes);
         long kept = made.stream().filter(copy -> copy.refused().isEmpty()).count();
         told.addFlashAttribute(
                 "done",
@@ -202,13 +185,11 @@ class PiecesController {
                         .map(copy -> "“" + copy.piece() + "” was not copied to " + copy.className() + ": "
                                 + copy.refused() + ".")
                         .toList());
-        return to(classId, model);
+        return to(open.id(), model);
     }
 
-    private ClassBook open(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/assessments"));
-        return classBook;
+    private void frame(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "groundwork/assessments"));
     }
 
     private static String to(long classId, Model model) {

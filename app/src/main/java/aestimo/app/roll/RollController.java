@@ -1,9 +1,8 @@
 package aestimo.app.roll;
 
-import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
-import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.roll.RollService.RollLine;
 import aestimo.app.web.FormException;
@@ -16,13 +15,10 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.Collectors;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -50,36 +46,32 @@ class RollController {
     }
 
     @GetMapping
-    String list(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        frame(teacher, classId, parameters, model);
-        long student = FormFields.toNumber(parameters.getOrDefault("student", ""));
+    String list(OpenClass open, Model model) {
+        frame(open, model);
+        long student = FormFields.toNumber(open.parameters().getOrDefault("student", ""));
         if (student != 0 && !model.containsAttribute("shown")) {
-            model.addAttribute("shown", students.student(teacher.id(), classId, student));
+            model.addAttribute("shown", students.student(open.teacher(), open.id(), student));
         }
-        return page(roll.students(teacher.id(), classId), model);
+        return page(roll.students(open.teacher(), open.id()), model);
     }
 
     /** The page that moves a student, with the teacher's other classes of the year. */
-    String moving(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
-        model.addAttribute("today", classBook.book().today().toString());
+    String moving(OpenClass open, Model model) {
+        frame(open, model);
+        model.addAttribute("today", open.book().today().toString());
         model.addAttribute(
                 "others",
-                books.classes(teacher.id()).stream()
-                        .filter(row -> row.id() != classId
-                                && row.yearId() == classBook.row().yearId())
+                books.classes(open.teacher()).stream()
+                        .filter(row -> row.id() != open.id()
+                                && row.yearId() == open.classBook().row().yearId())
                         .toList());
         return "roll/move";
     }
 
     /** To the list, over the span looked at. */
-    String back(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
-        frame(teacher, classId, parameters, model);
-        return back(classId, model);
+    String back(OpenClass open, Model model) {
+        frame(open, model);
+        return back(open.id(), model);
     }
 
     private String page(List<RollLine> lines, Model model) {
@@ -103,14 +95,8 @@ class RollController {
     }
 
     @PostMapping
-    String save(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        frame(teacher, classId, parameters, model);
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        frame(open, model);
         List<RollLine> lines = new ArrayList<>();
         for (int i = 0; i < fields.texts("enrolment").size(); i++) {
             lines.add(new RollLine(
@@ -125,8 +111,8 @@ class RollController {
         }
         try {
             roll.save(
-                    teacher.id(),
-                    classId,
+                    open.teacher(),
+                    open.id(),
                     lines,
                     fields.texts("remove").stream().map(FormFields::toNumber).collect(Collectors.toSet()));
         } catch (FormException refused) {
@@ -134,64 +120,56 @@ class RollController {
             return page(lines, model);
         }
         told.addFlashAttribute("done", "The list is kept.");
-        return back(classId, model);
+        return back(open.id(), model);
     }
 
     /** What was pasted, or the file that was chosen, as it is understood; the file wins where both were sent. */
     @PostMapping("/preview")
     String preview(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
+            OpenClass open,
             @RequestParam(name = "file", required = false) MultipartFile file,
             FormFields fields,
             Model model)
             throws IOException {
-        frame(teacher, classId, parameters, model);
+        frame(open, model);
         if (file == null || file.isEmpty()) {
-            return preview(teacher, classId, fields.raw("pasted"), fields.text("joined"), model);
+            return preview(open, fields.raw("pasted"), fields.text("joined"), model);
         }
         try {
             Sheet list = SheetReader.readLongest(file.getBytes());
-            return preview(teacher, classId, list.asTabbedText(), fields.text("joined"), model);
+            return preview(open, list.asTabbedText(), fields.text("joined"), model);
         } catch (UnreadableFileException refused) {
-            return refused(teacher, classId, List.of(refused.getMessage()), fields.raw("pasted"), model);
+            return refused(open, List.of(refused.getMessage()), fields.raw("pasted"), model);
         }
     }
 
-    private String preview(SignedInTeacher teacher, long classId, String text, String joined, Model model) {
+    private String preview(OpenClass open, String text, String joined, Model model) {
         if (text.isBlank()) {
             String words =
                     "Nothing was pasted and no file was chosen. Copy the names from your list and paste them here.";
-            return refused(teacher, classId, List.of(words), text, model);
+            return refused(open, List.of(words), text, model);
         }
         if (text.length() > LONGEST_PASTE) {
             String words = "That is too much for one class list: over " + LONGEST_PASTE + " characters.";
-            return refused(teacher, classId, List.of(words), "", model);
+            return refused(open, List.of(words), "", model);
         }
-        model.addAttribute("preview", roll.preview(teacher.id(), classId, text, joined));
+        model.addAttribute("preview", roll.preview(open.teacher(), open.id(), text, joined));
         return "roll/preview";
     }
 
-    private String refused(SignedInTeacher teacher, long classId, List<String> problems, String pasted, Model model) {
+    private String refused(OpenClass open, List<String> problems, String pasted, Model model) {
         model.addAttribute("pasteProblems", problems);
         model.addAttribute("pasted", pasted);
-        return page(roll.students(teacher.id(), classId), model);
+        return page(roll.students(open.teacher(), open.id()), model);
     }
 
     @PostMapping("/keep")
-    String keep(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = frame(teacher, classId, parameters, model);
+    String keep(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        frame(open, model);
         try {
             RollService.Kept kept = roll.keep(
-                    teacher.id(),
-                    classId,
+                    open.teacher(),
+                    open.id(),
                     fields.raw("pasted"),
                     fields.text("joined"),
                     fields.texts("gone").stream().map(FormFields::toNumber).toList(),
@@ -200,11 +178,11 @@ class RollController {
             told.addFlashAttribute("done", kept.words());
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return preview(teacher, classId, fields.raw("pasted"), fields.text("joined"), model);
+            return preview(open, fields.raw("pasted"), fields.text("joined"), model);
         }
-        return classBook.book().categories().isEmpty()
-                ? "redirect:/classes/" + classId + "/groundwork/weights"
-                : back(classId, model);
+        return open.book().categories().isEmpty()
+                ? "redirect:/classes/" + open.id() + "/groundwork/weights"
+                : back(open.id(), model);
     }
 
     private static String back(long classId, Model model) {
@@ -212,9 +190,7 @@ class RollController {
         return "redirect:/classes/" + classId + "/groundwork/students?" + frame.query();
     }
 
-    private ClassBook frame(SignedInTeacher teacher, long classId, Map<String, String> parameters, Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/students"));
-        return classBook;
+    private void frame(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "groundwork/students"));
     }
 }

@@ -1,12 +1,12 @@
 package aestimo.app.roll;
 
 import aestimo.app.account.SignedInTeacher;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import java.io.IOException;
 import java.util.List;
-import java.util.Map;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -37,21 +37,19 @@ class StudentController {
 
     @PostMapping("/{enrolmentId}")
     String save(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
+            OpenClass open,
             @PathVariable long enrolmentId,
-            @RequestParam Map<String, String> parameters,
             @RequestParam(name = "photo", required = false) MultipartFile photo,
             FormFields fields,
             Model model,
             RedirectAttributes told)
             throws IOException {
         StudentCard card = StudentCard.read(fields);
-        StudentService.Shown before = students.student(teacher.id(), classId, enrolmentId);
+        StudentService.Shown before = students.student(open.teacher(), open.id(), enrolmentId);
         try {
             students.save(
-                    teacher.id(),
-                    classId,
+                    open.teacher(),
+                    open.id(),
                     enrolmentId,
                     card,
                     photo == null ? new byte[0] : photo.getBytes(),
@@ -68,10 +66,10 @@ class StudentController {
                             before.hasPhoto(),
                             before.sets(),
                             before.otherClasses()));
-            return list.list(teacher, classId, parameters, model);
+            return list.list(open, model);
         }
         told.addFlashAttribute("done", before.name() + " is kept.");
-        return list.back(teacher, classId, parameters, model);
+        return list.back(open, model);
     }
 
     @GetMapping("/{enrolmentId}/photo")
@@ -88,13 +86,7 @@ class StudentController {
     }
 
     @PostMapping("/set")
-    String putIntoSet(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
+    String putIntoSet(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         List<Long> chosen =
                 fields.texts("chosen").stream().map(FormFields::toNumber).toList();
         try {
@@ -102,7 +94,7 @@ class StudentController {
                 throw new FormException("Tick the students the set is for.");
             }
             String set = fields.text("intoSet");
-            int moved = students.putIntoSet(teacher.id(), classId, chosen, set, fields.text("onDay"));
+            int moved = students.putIntoSet(open.teacher(), open.id(), chosen, set, fields.text("onDay"));
             told.addFlashAttribute(
                     "done",
                     (moved == 1 ? "1 student is" : moved + " students are") + " now "
@@ -110,39 +102,28 @@ class StudentController {
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());
         }
-        return list.back(teacher, classId, parameters, model);
+        return list.back(open, model);
     }
 
     /** Which class a student moves to, and what goes along. */
     @GetMapping("/{enrolmentId}/move")
-    String move(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long enrolmentId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        model.addAttribute("shown", students.student(teacher.id(), classId, enrolmentId));
-        long to = FormFields.toNumber(parameters.getOrDefault("to", ""));
+    String move(OpenClass open, @PathVariable long enrolmentId, Model model) {
+        model.addAttribute("shown", students.student(open.teacher(), open.id(), enrolmentId));
+        long to = FormFields.toNumber(open.parameters().getOrDefault("to", ""));
         model.addAttribute("to", to);
-        model.addAttribute("pieces", to == 0 ? List.of() : moves.pieces(teacher.id(), classId, enrolmentId, to));
-        return list.moving(teacher, classId, parameters, model);
+        model.addAttribute("pieces", to == 0 ? List.of() : moves.pieces(open.teacher(), open.id(), enrolmentId, to));
+        return list.moving(open, model);
     }
 
     @PostMapping("/{enrolmentId}/move")
     String moved(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long enrolmentId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        StudentService.Shown shown = students.student(teacher.id(), classId, enrolmentId);
+            OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes told) {
+        StudentService.Shown shown = students.student(open.teacher(), open.id(), enrolmentId);
         long to = fields.number("to");
         try {
             int along = moves.move(
-                    teacher.id(),
-                    classId,
+                    open.teacher(),
+                    open.id(),
                     enrolmentId,
                     to,
                     fields.text("day"),
@@ -158,7 +139,7 @@ class StudentController {
             return "redirect:/classes/" + to + "/groundwork/students";
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return move(teacher, classId, enrolmentId, parameters, model);
+            return move(open, enrolmentId, model);
         }
     }
 }

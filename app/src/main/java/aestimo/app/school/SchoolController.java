@@ -1,24 +1,19 @@
 package aestimo.app.school;
 
 import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
-import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
-import aestimo.app.frame.SpanChoice;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** How the school is reached and what it asks for; and its list of a class beside the teacher's own. */
@@ -29,19 +24,12 @@ class SchoolController {
     private final SchoolService school;
     private final SchoolRosters rosters;
     private final CompareService compare;
-    private final BookService books;
     private final FrameService frames;
 
-    SchoolController(
-            SchoolService school,
-            SchoolRosters rosters,
-            CompareService compare,
-            BookService books,
-            FrameService frames) {
+    SchoolController(SchoolService school, SchoolRosters rosters, CompareService compare, FrameService frames) {
         this.school = school;
         this.rosters = rosters;
         this.compare = compare;
-        this.books = books;
         this.frames = frames;
     }
 
@@ -136,16 +124,12 @@ class SchoolController {
     }
 
     @GetMapping("/classes/{classId}/groundwork/students/school")
-    String compare(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "groundwork/students/school"));
+    String compare(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "groundwork/students/school"));
         try {
             model.addAttribute(
-                    "differences", compare.differences(teacher.id(), classId, compare.people(teacher.id(), classId)));
+                    "differences",
+                    compare.differences(open.teacher(), open.id(), compare.people(open.teacher(), open.id())));
         } catch (SchoolException away) {
             model.addAttribute("away", away.getMessage());
         }
@@ -153,29 +137,22 @@ class SchoolController {
     }
 
     @PostMapping("/classes/{classId}/groundwork/students/school")
-    String take(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            RedirectAttributes told,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        String query = SpanChoice.read(parameters, classBook.book()).query();
+    String take(OpenClass open, FormFields fields, RedirectAttributes told, Model model) {
+        String query = open.span().query();
         try {
             int taken = compare.take(
-                    teacher.id(),
-                    classId,
-                    compare.people(teacher.id(), classId),
+                    open.teacher(),
+                    open.id(),
+                    compare.people(open.teacher(), open.id()),
                     new HashSet<>(fields.texts("chosen")));
             told.addFlashAttribute("done", taken == 1 ? "1 change is taken over." : taken + " changes are taken over.");
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return compare(teacher, classId, parameters, model);
+            return compare(open, model);
         } catch (SchoolException away) {
             model.addAttribute("problems", List.of(away.getMessage()));
-            return compare(teacher, classId, parameters, model);
+            return compare(open, model);
         }
-        return "redirect:/classes/" + classId + "/groundwork/students/school?" + query;
+        return "redirect:/classes/" + open.id() + "/groundwork/students/school?" + query;
     }
 }

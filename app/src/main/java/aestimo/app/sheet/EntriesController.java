@@ -5,6 +5,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.groundwork.WouldMove;
 import aestimo.app.marks.EntryService;
@@ -129,12 +130,8 @@ class EntriesController {
 
     @PostMapping("/look")
     @ResponseBody
-    Look look(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            @RequestBody List<TypedEntry> typed) {
-        ClassBook before = books.open(teacher.id(), classId);
+    Look look(OpenClass open, @RequestBody List<TypedEntry> typed) {
+        ClassBook before = open.classBook();
         ClassBook after = entries.tried(before, typed);
         int over = 0;
         List<String> doubts = new ArrayList<>();
@@ -151,10 +148,8 @@ class EntriesController {
                 doubts.add(after.student(entry.student()).listName() + ", " + assessment.title() + ": " + reason);
             }
         }
-        WouldMove move = WouldMove.between(
-                before.book(),
-                after.book(),
-                SpanChoice.read(parameters, before.book()).span());
+        WouldMove move =
+                WouldMove.between(before.book(), after.book(), open.span().span());
         return new Look(
                 typed.size(),
                 over,

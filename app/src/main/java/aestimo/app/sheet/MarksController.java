@@ -7,6 +7,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.looseends.LooseEndService;
@@ -22,7 +23,6 @@ import aestimo.core.result.Standing;
 import aestimo.core.statistics.AssessmentFigures;
 import java.time.Clock;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -31,7 +31,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The marks sheet of a class, its margin, and its assessments. */
@@ -75,19 +74,18 @@ class MarksController {
     }
 
     @GetMapping("/marks")
-    String sheet(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        if (parameters.containsKey("new")) {
-            model.addAttribute("form", newForm(classBook));
-        } else if (!parameters.getOrDefault("edit", "").isEmpty()) {
+    String sheet(OpenClass open, Model model) {
+        if (open.parameters().containsKey("new")) {
+            model.addAttribute("form", newForm(open.classBook()));
+        } else if (!open.parameters().getOrDefault("edit", "").isEmpty()) {
             model.addAttribute(
-                    "form", assessments.form(teacher.id(), classBook, FormFields.toNumber(parameters.get("edit"))));
+                    "form",
+                    assessments.form(
+                            open.teacher(),
+                            open.classBook(),
+                            FormFields.toNumber(open.parameters().get("edit"))));
         }
-        return page(teacher, classBook, parameters, model);
+        return page(open, model);
     }
 
     private AssessmentForm newForm(ClassBook classBook) {
@@ -98,57 +96,61 @@ class MarksController {
         return new AssessmentForm(0, 0, "", category, classBook.book().today().toString(), "");
     }
 
-    private String page(SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, Model model) {
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        Standing standing = Standing.of(classBook.book(), span.span());
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks"));
-        SheetLook look = looks.of(teacher.id(), classBook.row().id());
-        SheetLookService.Beside beside =
-                looks.beside(teacher.id(), classBook.row().id(), look);
-        model.addAttribute("sheet", SheetView.of(new Sight(classBook, standing, look, beside.brought()), beside));
+    private String page(OpenClass open, Model model) {
+        SpanChoice span = open.span();
+        Standing standing = open.standing();
+        model.addAttribute("frame", frames.ofClass(open, "marks"));
+        SheetLook look = looks.of(open.teacher(), open.id());
+        SheetLookService.Beside beside = looks.beside(open.teacher(), open.id(), look);
+        model.addAttribute(
+                "sheet", SheetView.of(new Sight(open.classBook(), standing, look, beside.brought()), beside));
         model.addAttribute(
                 "offered",
                 standing.assessments().stream()
                         .map(AssessmentFigures::assessment)
                         .toList());
-        model.addAttribute("filled", classBook.book().countFilled());
+        model.addAttribute("filled", open.book().countFilled());
         model.addAttribute(
                 "savedAt",
-                changes.latestEntry(teacher.id(), classBook.row().id())
-                        .map(Days::clock)
-                        .orElse(""));
-        model.addAttribute("here", path(classBook, span));
-        if (parameters.containsKey("ends")) {
-            model.addAttribute("ends", LooseEndService.of(List.of(classBook)));
+                changes.latestEntry(open.teacher(), open.id()).map(Days::clock).orElse(""));
+        model.addAttribute("here", path(open.classBook(), span));
+        if (open.parameters().containsKey("ends")) {
+            model.addAttribute("ends", LooseEndService.of(List.of(open.classBook())));
         }
-        model.addAttribute("margin", margin(teacher, classBook, standing, parameters));
+        model.addAttribute("margin", margin(open, standing));
         AssessmentForm form = (AssessmentForm) model.getAttribute("form");
         if (form != null) {
             model.addAttribute("blankPart", new AssessmentForm.PartLine(0, "", "", ""));
             model.addAttribute("blankCeiling", new AssessmentForm.CeilingLine(List.of(), "40", "1", "70"));
-            model.addAttribute("library", boundaries.library(teacher.id()));
-            model.addAttribute("formEntries", form.id() == 0 ? 0 : classBook.filled(form.id()));
+            model.addAttribute("library", boundaries.library(open.teacher()));
+            model.addAttribute(
+                    "formEntries", form.id() == 0 ? 0 : open.classBook().filled(form.id()));
         }
-        model.addAttribute("categories", classBook.book().categories());
-        model.addAttribute("terms", classBook.book().terms());
-        model.addAttribute("noStudents", classBook.book().students().isEmpty());
-        model.addAttribute("noAssessments", classBook.book().assessments().isEmpty());
+        model.addAttribute("categories", open.book().categories());
+        model.addAttribute("terms", open.book().terms());
+        model.addAttribute("noStudents", open.book().students().isEmpty());
+        model.addAttribute("noAssessments", open.book().assessments().isEmpty());
         return "sheet/sheet";
     }
 
-    private MarginView margin(
-            SignedInTeacher teacher, ClassBook classBook, Standing standing, Map<String, String> parameters) {
-        long student = FormFields.toNumber(parameters.getOrDefault("student", ""));
-        long assessment = FormFields.toNumber(parameters.getOrDefault("assessment", ""));
+    private MarginView margin(OpenClass open, Standing standing) {
+        long student = FormFields.toNumber(open.parameters().getOrDefault("student", ""));
+        long assessment = FormFields.toNumber(open.parameters().getOrDefault("assessment", ""));
         if (student == 0) {
             return MarginView.ofClass(standing);
         }
         if (assessment == 0) {
-            return MarginView.ofStudent(classBook, standing, classBook.student(student));
+            return MarginView.ofStudent(
+                    open.classBook(), standing, open.classBook().student(student));
         }
-        CellId cell = new CellId(assessment, student, FormFields.toNumber(parameters.getOrDefault("part", "")));
+        CellId cell = new CellId(
+                assessment, student, FormFields.toNumber(open.parameters().getOrDefault("part", "")));
         return MarginView.ofCell(
-                classBook, standing, cell, remarks.of(teacher.id(), cell), changes.ofCell(teacher.id(), cell));
+                open.classBook(),
+                standing,
+                cell,
+                remarks.of(open.teacher(), cell),
+                changes.ofCell(open.teacher(), cell));
     }
 
     /** Of the sheet over a span, for links out of the margin. */
@@ -158,60 +160,42 @@ class MarksController {
 
     /** The margin alone, for the script of the sheet. */
     @GetMapping("/margin")
-    String margin(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        model.addAttribute("here", path(classBook, span));
-        model.addAttribute(
-                "margin", margin(teacher, classBook, Standing.of(classBook.book(), span.span()), parameters));
+    String margin(OpenClass open, Model model) {
+        SpanChoice span = open.span();
+        model.addAttribute("here", path(open.classBook(), span));
+        model.addAttribute("margin", margin(open, open.standing()));
         return "sheet/margin :: view";
     }
 
     /** How the sheet is looked at from now on. */
     @PostMapping("/marks/look")
-    String look(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String look(OpenClass open, FormFields fields) {
         looks.keep(
-                teacher.id(),
-                classId,
+                open.teacher(),
+                open.id(),
                 SheetLook.read(fields::texts),
                 fields.texts("offered").stream().map(FormFields::toNumber).collect(Collectors.toSet()));
-        return back(classId, SpanChoice.read(parameters, classBook.book()).query(), "");
+        return back(open.id(), open.span().query(), "");
     }
 
     @PostMapping("/assessments")
-    String add(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String add(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         AssessmentForm form = AssessmentForm.read(fields, 0);
         try {
-            long id = assessments.add(teacher.id(), classId, form);
+            long id = assessments.add(open.teacher(), open.id(), form);
             told.addFlashAttribute("done", "“" + form.title() + "” is added.");
-            return back(classId, spanOf(teacher, classId, parameters, id), "&open=" + id);
+            return back(open.id(), spanOf(open, id), "&open=" + id);
         } catch (FormException refused) {
             model.addAttribute("form", form);
             model.addAttribute("problems", refused.problems());
-            return page(teacher, classBook, parameters, model);
+            return page(open, model);
         }
     }
 
     /** The span goes on unless the new piece lies outside it: then it must be seen, and its own term is opened. */
-    private String spanOf(SignedInTeacher teacher, long classId, Map<String, String> parameters, long assessmentId) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
+    private String spanOf(OpenClass open, long assessmentId) {
+        ClassBook classBook = books.open(open.teacher(), open.id());
+        SpanChoice span = SpanChoice.read(open.parameters(), classBook.book());
         Assessment assessment = classBook.assessment(assessmentId);
         return span.span().holds(classBook.book(), assessment)
                 ? span.query()
@@ -220,43 +204,30 @@ class MarksController {
 
     @PostMapping("/assessments/{assessmentId}")
     String change(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long assessmentId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+            OpenClass open, @PathVariable long assessmentId, FormFields fields, Model model, RedirectAttributes told) {
         AssessmentForm form = AssessmentForm.read(fields, assessmentId);
         try {
-            assessments.change(teacher.id(), classId, form);
+            assessments.change(open.teacher(), open.id(), form);
             told.addFlashAttribute("done", "“" + form.title() + "” is kept.");
-            return back(classId, spanOf(teacher, classId, parameters, assessmentId), "");
+            return back(open.id(), spanOf(open, assessmentId), "");
         } catch (FormException refused) {
             model.addAttribute(
                     "form",
                     form.withVersion(assessments
-                            .form(teacher.id(), classBook, assessmentId)
+                            .form(open.teacher(), open.classBook(), assessmentId)
                             .version()));
             // The question stays on the page once it was asked, so that the answer can be seen and changed.
             model.addAttribute(
                     "marksStand",
                     !form.marks().isEmpty() || refused.problems().stream().anyMatch(StandingMarks::isAsked));
             model.addAttribute("problems", refused.problems());
-            return page(teacher, classBook, parameters, model);
+            return page(open, model);
         }
     }
 
     @PostMapping("/assessments/{assessmentId}/remove")
-    String remove(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long assessmentId,
-            @RequestParam Map<String, String> parameters,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        int entries = assessments.remove(teacher.id(), classId, assessmentId);
+    String remove(OpenClass open, @PathVariable long assessmentId, RedirectAttributes told) {
+        int entries = assessments.remove(open.teacher(), open.id(), assessmentId);
         told.addFlashAttribute(
                 "done",
                 "The assessment is taken off the sheet"
@@ -264,30 +235,23 @@ class MarksController {
                                 ? ""
                                 : entries == 1 ? ", and 1 entry with it" : ", and " + entries + " entries with it")
                         + ". Groundwork, Assessments puts it back.");
-        return back(classId, SpanChoice.read(parameters, classBook.book()).query(), "");
+        return back(open.id(), open.span().query(), "");
     }
 
     /** The same piece again, with its parts and ceilings, a week later. */
     @PostMapping("/assessments/{assessmentId}/again")
-    String again(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long assessmentId,
-            @RequestParam Map<String, String> parameters,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String again(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes told) {
         try {
-            long id = copies.again(teacher.id(), classId, assessmentId);
-            Assessment made = books.open(teacher.id(), classId).assessment(id);
+            long id = copies.again(open.teacher(), open.id(), assessmentId);
+            Assessment made = books.open(open.teacher(), open.id()).assessment(id);
             told.addFlashAttribute(
                     "done",
                     "“" + made.title() + "” is added for " + Days.brief(made.date()) + ". Change what differs.");
-            return back(classId, spanOf(teacher, classId, parameters, id), "&edit=" + id);
+            return back(open.id(), spanOf(open, id), "&edit=" + id);
         } catch (FormException refused) {
-            model.addAttribute("form", assessments.form(teacher.id(), classBook, assessmentId));
+            model.addAttribute("form", assessments.form(open.teacher(), open.classBook(), assessmentId));
             model.addAttribute("problems", refused.problems());
-            return page(teacher, classBook, parameters, model);
+            return page(open, model);
         }
     }
 

@@ -1,13 +1,11 @@
 package aestimo.app.sheet;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
-import aestimo.app.frame.SpanChoice;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.marks.Remarks;
 import aestimo.app.web.FormFields;
@@ -18,55 +16,41 @@ import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import java.util.Map;
 import java.util.Set;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 
 /** Marking one assessment down the class, or along one student. Entries go the way those of the sheet go. */
 @Controller
 @RequestMapping("/classes/{classId}/run")
 class RunController {
-    private final BookService books;
     private final FrameService frames;
     private final RemarkService remarks;
     private final ChangeService changes;
 
-    RunController(BookService books, FrameService frames, RemarkService remarks, ChangeService changes) {
-        this.books = books;
+    RunController(FrameService frames, RemarkService remarks, ChangeService changes) {
         this.frames = frames;
         this.remarks = remarks;
         this.changes = changes;
     }
 
     @GetMapping
-    String run(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        fill(classBook, parameters, remarks.ofClass(teacher.id(), classId), model);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "marks"));
-        model.addAttribute("only", parameters.containsKey("only"));
-        model.addAttribute("filled", classBook.book().countFilled());
+    String run(OpenClass open, Model model) {
+        fill(open, remarks.ofClass(open.teacher(), open.id()), model);
+        model.addAttribute("frame", frames.ofClass(open, "marks"));
+        model.addAttribute("only", open.parameters().containsKey("only"));
+        model.addAttribute("filled", open.book().countFilled());
         model.addAttribute(
                 "savedAt",
-                changes.latestEntry(teacher.id(), classId).map(Days::clock).orElse(""));
+                changes.latestEntry(open.teacher(), open.id()).map(Days::clock).orElse(""));
         return "sheet/run";
     }
 
     /** What the marks typed meanwhile make of it, for the script of the run. */
     @GetMapping("/beside")
-    String beside(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        fill(books.open(teacher.id(), classId), parameters, Map.of(), model);
+    String beside(OpenClass open, Model model) {
+        fill(open, Map.of(), model);
         return "sheet/run :: moving";
     }
 
@@ -75,20 +59,19 @@ class RunController {
      *
      * @param notes none where the answer shows none
      */
-    private static void fill(
-            ClassBook classBook, Map<String, String> parameters, Map<CellId, Remarks> notes, Model model) {
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        Standing standing = Standing.of(classBook.book(), span.span());
-        long classId = classBook.row().id();
-        String asked = parameters.getOrDefault("student", "");
+    private static void fill(OpenClass open, Map<CellId, Remarks> notes, Model model) {
+        ClassBook classBook = open.classBook();
+        Standing standing = open.standing();
+        String asked = open.parameters().getOrDefault("student", "");
         if (!asked.isEmpty()) {
             Student student = classBook.student(FormFields.toNumber(asked));
             model.addAttribute("run", RunView.along(classBook, standing, student, notes));
-            model.addAttribute("here", "/classes/" + classId + "/marks?" + span.query());
+            model.addAttribute(
+                    "here", "/classes/" + open.id() + "/marks?" + open.span().query());
             model.addAttribute("margin", MarginView.ofStudent(classBook, standing, student));
             return;
         }
-        Assessment piece = piece(classBook, standing, parameters.getOrDefault("assessment", ""));
+        Assessment piece = piece(classBook, standing, open.parameters().getOrDefault("assessment", ""));
         Standing own = standing.assessment(piece.id()).isPresent()
                 ? standing
                 : Standing.of(

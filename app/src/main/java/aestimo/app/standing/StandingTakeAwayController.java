@@ -1,8 +1,6 @@
 package aestimo.app.standing;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
-import aestimo.app.book.ClassBook;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.paper.TakeAwayService;
@@ -16,13 +14,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.util.StringUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 
 /** The standing of a class, one student's pieces, and students' sheets as files. */
 @Controller
@@ -30,38 +26,29 @@ import org.springframework.web.bind.annotation.RequestParam;
 class StandingTakeAwayController {
     private static final int PAPER_WIDTH = 980;
 
-    private final BookService books;
     private final RemarkService remarks;
     private final TakeAwayService takeAway;
 
-    StandingTakeAwayController(BookService books, RemarkService remarks, TakeAwayService takeAway) {
-        this.books = books;
+    StandingTakeAwayController(RemarkService remarks, TakeAwayService takeAway) {
         this.remarks = remarks;
         this.takeAway = takeAway;
     }
 
     @GetMapping({"/standing.csv", "/standing.xlsx", "/standing.ods", "/standing.pdf"})
-    void standing(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            HttpServletRequest request,
-            HttpServletResponse response)
-            throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        Standing standing = Standing.of(classBook.book(), span.span());
-        StandingTable table =
-                StandingChoice.read(parameters, classBook.book()).applied(StandingTable.of(classBook, standing));
+    void standing(OpenClass open, HttpServletRequest request, HttpServletResponse response) throws IOException {
+        SpanChoice span = open.span();
+        Standing standing = open.standing();
+        StandingTable table = StandingChoice.read(open.parameters(), open.book())
+                .applied(StandingTable.of(open.classBook(), standing));
         takeAway.answer(
-                teacher.id(),
+                open.teacher(),
                 new TakeAwayService.Taken(
-                        classBook.row().title() + ", standing",
+                        open.title() + ", standing",
                         span.words(),
-                        StandingTaken.of(table, classBook.row().title() + ", standing, " + span.words()),
+                        StandingTaken.of(table, open.title() + ", standing, " + span.words()),
                         2,
-                        List.of(TakeAwayService.groundwork(classBook)),
-                        classBook.book().boundaries().isEmpty()
+                        List.of(TakeAwayService.groundwork(open.classBook())),
+                        open.book().boundaries().isEmpty()
                                 ? Optional.empty()
                                 : Optional.of(Rail.of(standing, PAPER_WIDTH))),
                 StringUtils.getFilenameExtension(request.getRequestURI()),
@@ -69,26 +56,18 @@ class StandingTakeAwayController {
     }
 
     @GetMapping({"/standing/spread.csv", "/standing/spread.xlsx", "/standing/spread.ods", "/standing/spread.pdf"})
-    void spread(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            HttpServletRequest request,
-            HttpServletResponse response)
-            throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        String heading = classBook.row().title() + ", the spread of each piece";
+    void spread(OpenClass open, HttpServletRequest request, HttpServletResponse response) throws IOException {
+        SpanChoice span = open.span();
+        String heading = open.title() + ", the spread of each piece";
         takeAway.answer(
-                teacher.id(),
+                open.teacher(),
                 new TakeAwayService.Taken(
                         heading,
                         span.words(),
                         StandingTaken.of(
-                                SpreadView.of(classBook, Standing.of(classBook.book(), span.span())),
-                                heading + ", " + span.words()),
+                                SpreadView.of(open.classBook(), open.standing()), heading + ", " + span.words()),
                         2,
-                        List.of(TakeAwayService.groundwork(classBook)),
+                        List.of(TakeAwayService.groundwork(open.classBook())),
                         Optional.empty()),
                 StringUtils.getFilenameExtension(request.getRequestURI()),
                 response);
@@ -100,27 +79,20 @@ class StandingTakeAwayController {
         "/standing/{enrolmentId}/pieces.ods"
     })
     void pieces(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long enrolmentId,
-            @RequestParam Map<String, String> parameters,
-            HttpServletRequest request,
-            HttpServletResponse response)
+            OpenClass open, @PathVariable long enrolmentId, HttpServletRequest request, HttpServletResponse response)
             throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        Student student = classBook.student(enrolmentId);
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        StudentView view = StudentView.of(
-                classBook, Standing.of(classBook.book(), span.span()), student, remarks.ofClass(teacher.id(), classId));
+        Student student = open.classBook().student(enrolmentId);
+        SpanChoice span = open.span();
+        StudentView view =
+                StudentView.of(open.classBook(), open.standing(), student, remarks.ofClass(open.teacher(), open.id()));
         takeAway.answer(
-                teacher.id(),
+                open.teacher(),
                 new TakeAwayService.Taken(
                         view.called(),
                         span.words(),
-                        StandingTaken.of(
-                                view, view.called() + ", " + classBook.row().title() + ", " + span.words()),
+                        StandingTaken.of(view, view.called() + ", " + open.title() + ", " + span.words()),
                         2,
-                        List.of(TakeAwayService.groundwork(classBook)),
+                        List.of(TakeAwayService.groundwork(open.classBook())),
                         Optional.empty()),
                 StringUtils.getFilenameExtension(request.getRequestURI()),
                 response);
@@ -128,27 +100,26 @@ class StandingTakeAwayController {
 
     /** One student, some or all on A4, each beginning a page. */
     @GetMapping("/standing/sheets.pdf")
-    void sheets(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            HttpServletResponse response)
-            throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SpanChoice span = SpanChoice.read(parameters, classBook.book());
-        List<Student> chosen = Sheets.chosen(classBook, span, parameters);
+    void sheets(OpenClass open, HttpServletResponse response) throws IOException {
+        SpanChoice span = open.span();
+        List<Student> chosen = Sheets.chosen(open.classBook(), span, open.parameters());
         Map<String, Object> model = new HashMap<>();
         model.put(
                 "sheets",
-                Sheets.of(classBook, span, chosen, remarks.ofClass(teacher.id(), classId), Shown.read(parameters)));
+                Sheets.of(
+                        open.classBook(),
+                        span,
+                        chosen,
+                        remarks.ofClass(open.teacher(), open.id()),
+                        Shown.read(open.parameters())));
         String of = chosen.size() == 1 ? chosen.get(0).listName() + ", " : "";
         takeAway.pdf(
-                teacher.id(),
-                classBook.row().title(),
+                open.teacher(),
+                open.title(),
                 span.words(),
                 "sheets",
                 model,
-                of + classBook.row().title() + ", " + span.words(),
+                of + open.title() + ", " + span.words(),
                 response);
     }
 }

@@ -1,10 +1,8 @@
 package aestimo.app.standing;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
-import aestimo.app.frame.SpanChoice;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.groundwork.TryOutService;
 import aestimo.app.groundwork.TryOutService.TryOut;
 import aestimo.app.web.FormException;
@@ -14,62 +12,55 @@ import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Trying out other weights, rounding and boundaries: looked at, named, compared, adopted or left. */
 @Controller
 @RequestMapping("/classes/{classId}/standing/try")
 class TryOutController {
-    private final BookService books;
     private final FrameService frames;
     private final TryOutService tryOuts;
 
-    TryOutController(BookService books, FrameService frames, TryOutService tryOuts) {
-        this.books = books;
+    TryOutController(FrameService frames, TryOutService tryOuts) {
         this.frames = frames;
         this.tryOuts = tryOuts;
     }
 
     @GetMapping
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        TryOut tryOut = parameters.containsKey("kept")
-                ? tryOuts.kept(teacher.id(), classId, FormFields.toNumber(parameters.get("kept")))
+    String show(OpenClass open, Model model) {
+        TryOut tryOut = open.parameters().containsKey("kept")
+                ? tryOuts.kept(
+                                open.teacher(),
+                                open.id(),
+                                FormFields.toNumber(open.parameters().get("kept")))
                         .tryOut()
-                : TryOutService.of(classBook);
-        return page(teacher, classBook, parameters, tryOut, model);
+                : TryOutService.of(open.classBook());
+        return page(open, tryOut, model);
     }
 
     /** A try-out that cannot be looked at, such as one kept before a category was taken out, says why. */
-    private String page(
-            SignedInTeacher teacher, ClassBook classBook, Map<String, String> parameters, TryOut tryOut, Model model) {
-        Span span = SpanChoice.read(parameters, classBook.book()).span();
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "standing/try"));
+    private String page(OpenClass open, TryOut tryOut, Model model) {
+        Span span = open.span().span();
+        model.addAttribute("frame", frames.ofClass(open, "standing/try"));
         model.addAttribute("form", tryOut);
-        model.addAttribute("version", classBook.row().version());
-        model.addAttribute("kept", tryOuts.kept(teacher.id(), classBook.row().id()));
+        model.addAttribute("version", open.classBook().row().version());
+        model.addAttribute("kept", tryOuts.kept(open.teacher(), open.id()));
         try {
-            model.addAttribute("tried", view(classBook, tryOuts.tried(classBook, tryOut), span, true, true));
+            model.addAttribute(
+                    "tried", view(open.classBook(), tryOuts.tried(open.classBook(), tryOut), span, true, true));
         } catch (FormException refused) {
             List<String> problems = new ArrayList<>(refused.problems());
             if (model.getAttribute("problems") instanceof List<?> others) {
                 others.forEach(other -> problems.add(other.toString()));
             }
             model.addAttribute("problems", problems.stream().distinct().toList());
-            model.addAttribute("tried", view(classBook, classBook.book(), span, true, true));
+            model.addAttribute("tried", view(open.classBook(), open.book(), span, true, true));
         }
         return "standing/try";
     }
@@ -80,21 +71,15 @@ class TryOutController {
 
     /** What a form would move, for the script of the page; keeps nothing. */
     @PostMapping("/look")
-    String look(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String look(OpenClass open, FormFields fields, Model model) {
         boolean narrow = fields.text("narrow").equals("yes");
         try {
             model.addAttribute(
                     "tried",
                     view(
-                            classBook,
-                            tryOuts.tried(classBook, TryOut.read(fields)),
-                            SpanChoice.read(parameters, classBook.book()).span(),
+                            open.classBook(),
+                            tryOuts.tried(open.classBook(), TryOut.read(fields)),
+                            open.span().span(),
                             !narrow,
                             narrow));
             return "standing/try :: moved";
@@ -105,84 +90,58 @@ class TryOutController {
     }
 
     @PostMapping("/adopt")
-    String adopt(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String adopt(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TryOut tryOut = TryOut.read(fields);
         try {
-            String former = tryOuts.adopt(teacher.id(), classId, tryOut);
+            String former = tryOuts.adopt(open.teacher(), open.id(), tryOut);
             told.addFlashAttribute(
                     "done", "Adopted. “" + former + "” is kept among the try-outs: adopt it, and all is as it was.");
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return page(teacher, classBook, parameters, tryOut, model);
+            return page(open, tryOut, model);
         }
-        return "redirect:/classes/" + classId + "/standing?"
-                + SpanChoice.read(parameters, classBook.book()).query();
+        return "redirect:/classes/" + open.id() + "/standing?" + open.span().query();
     }
 
     @PostMapping("/keep")
-    String keep(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String keep(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TryOut tryOut = TryOut.read(fields);
         String name = fields.text("tryOutName");
         try {
-            tryOuts.keep(teacher.id(), classId, name, tryOut);
+            tryOuts.keep(open.teacher(), open.id(), name, tryOut);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return page(teacher, classBook, parameters, tryOut, model);
+            return page(open, tryOut, model);
         }
-        long id = tryOuts.kept(teacher.id(), classId).stream()
+        long id = tryOuts.kept(open.teacher(), open.id()).stream()
                 .filter(own -> own.name().equals(name))
                 .findFirst()
                 .orElseThrow()
                 .id();
         told.addFlashAttribute("done", "“" + name + "” is kept as a try-out. The class stands as it did.");
-        return back(classId, classBook, parameters, "&kept=" + id);
+        return back(open, "&kept=" + id);
     }
 
     @PostMapping("/{tryOutId}/remove")
-    String remove(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long tryOutId,
-            @RequestParam Map<String, String> parameters,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        String name = tryOuts.kept(teacher.id(), classId, tryOutId).name();
-        tryOuts.remove(teacher.id(), classId, tryOutId);
+    String remove(OpenClass open, @PathVariable long tryOutId, RedirectAttributes told) {
+        String name = tryOuts.kept(open.teacher(), open.id(), tryOutId).name();
+        tryOuts.remove(open.teacher(), open.id(), tryOutId);
         told.addFlashAttribute("done", "“" + name + "” is taken away.");
-        return back(classId, classBook, parameters, "");
+        return back(open, "");
     }
 
-    private static String back(long classId, ClassBook classBook, Map<String, String> parameters, String more) {
-        return "redirect:/classes/" + classId + "/standing/try?"
-                + SpanChoice.read(parameters, classBook.book()).query() + more;
+    private static String back(OpenClass open, String more) {
+        return "redirect:/classes/" + open.id() + "/standing/try?" + open.span().query() + more;
     }
 
     /** The kept try-outs beside each other and beside how the class stands. */
     @GetMapping("/compare")
-    String compare(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        Span span = SpanChoice.read(parameters, classBook.book()).span();
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "standing/try"));
+    String compare(OpenClass open, Model model) {
+        Span span = open.span().span();
+        model.addAttribute("frame", frames.ofClass(open, "standing/try"));
         model.addAttribute(
-                "compared", TryOutsCompared.of(classBook, tryOuts, tryOuts.kept(teacher.id(), classId), span));
+                "compared",
+                TryOutsCompared.of(open.classBook(), tryOuts, tryOuts.kept(open.teacher(), open.id()), span));
         return "standing/compare";
     }
 }

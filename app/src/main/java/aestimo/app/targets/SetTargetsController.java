@@ -1,10 +1,8 @@
 package aestimo.app.targets;
 
-import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
-import aestimo.app.frame.SpanChoice;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.roll.StartingScoreService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
@@ -18,14 +16,11 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Setting targets down the class: typed, pasted, or suggested. */
@@ -34,19 +29,13 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class SetTargetsController {
     private static final int SPARE_STEPS = 3;
 
-    private final BookService books;
     private final FrameService frames;
     private final TargetService targets;
     private final StartingScoreService scores;
     private final ScoreTableService tables;
 
     SetTargetsController(
-            BookService books,
-            FrameService frames,
-            TargetService targets,
-            StartingScoreService scores,
-            ScoreTableService tables) {
-        this.books = books;
+            FrameService frames, TargetService targets, StartingScoreService scores, ScoreTableService tables) {
         this.frames = frames;
         this.targets = targets;
         this.scores = scores;
@@ -63,25 +52,18 @@ class SetTargetsController {
     record Step(String from, String label) {}
 
     @GetMapping
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        return page(teacher, classBook, parameters, standing(teacher, classBook), model);
+    String show(OpenClass open, Model model) {
+        return page(open, standing(open), model);
     }
 
     /** The form as it stands, with everybody who is in the class today. */
-    private TargetsForm standing(SignedInTeacher teacher, ClassBook classBook) {
-        long classId = classBook.row().id();
-        Map<Long, TargetBands> own = targets.ofClass(teacher.id(), classId);
+    private TargetsForm standing(OpenClass open) {
+        Map<Long, TargetBands> own = targets.ofClass(open.teacher(), open.id());
         List<TargetsForm.Line> lines = new ArrayList<>();
-        for (Student student : classBook.book().students()) {
-            if (student.isEnrolledOn(classBook.book().today())) {
+        for (Student student : open.book().students()) {
+            if (student.isEnrolledOn(open.book().today())) {
                 TargetBands bands = own.getOrDefault(ClassBook.id(student), TargetBands.NONE);
-                String score = classBook
-                        .book()
+                String score = open.book()
                         .startingScores()
                         .map(all -> all.scores().get(student.id()))
                         .map(Object::toString)
@@ -89,30 +71,25 @@ class SetTargetsController {
                 lines.add(new TargetsForm.Line(ClassBook.id(student), bands, bands, score));
             }
         }
-        String stage = targets.stageName(teacher.id(), classId);
+        String stage = targets.stageName(open.teacher(), open.id());
         return new TargetsForm(
-                scores.top(teacher.id(), classId).toString(),
+                scores.top(open.teacher(), open.id()).toString(),
                 stage.equals(TargetService.STAGE) ? "" : stage,
                 lines,
                 "",
                 true);
     }
 
-    private String page(
-            SignedInTeacher teacher,
-            ClassBook classBook,
-            Map<String, String> parameters,
-            TargetsForm form,
-            Model model) {
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "targets/set"));
+    private String page(OpenClass open, TargetsForm form, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "targets/set"));
         model.addAttribute("form", form);
-        model.addAttribute("bands", classBook.book().boundaries().bands());
-        model.addAttribute("terms", terms(classBook));
-        model.addAttribute("sets", !classBook.book().sets().isEmpty());
-        Attainments attained = Attainments.of(Counting.of(classBook.book()));
+        model.addAttribute("bands", open.book().boundaries().bands());
+        model.addAttribute("terms", terms(open.classBook()));
+        model.addAttribute("sets", !open.book().sets().isEmpty());
+        Attainments attained = Attainments.of(Counting.of(open.book()));
         Map<Long, Beside> beside = new HashMap<>();
         form.lines().forEach(line -> {
-            Student student = classBook.student(line.enrolmentId());
+            Student student = open.classBook().student(line.enrolmentId());
             beside.put(
                     line.enrolmentId(),
                     new Beside(
@@ -130,8 +107,7 @@ class SetTargetsController {
                         ? ""
                         : attained.terms().get(attained.terms().size() - 1).name());
         if (!model.containsAttribute("steps")) {
-            model.addAttribute(
-                    "steps", steps(tables.of(teacher.id(), classBook.row().id())));
+            model.addAttribute("steps", steps(tables.of(open.teacher(), open.id())));
         }
         return "targets/set";
     }
@@ -157,41 +133,27 @@ class SetTargetsController {
     }
 
     @PostMapping
-    String keep(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        TargetsForm form = read(fields, classBook);
+    String keep(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+        TargetsForm form = read(fields, open.classBook());
         int changed;
         try {
-            changed = targets.save(teacher.id(), classId, form);
+            changed = targets.save(open.teacher(), open.id(), form);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
-            return page(teacher, classBook, parameters, form, model);
+            return page(open, form, model);
         }
         told.addFlashAttribute(
                 "done",
                 changed == 0
                         ? "The starting scores are kept; no target was changed."
                         : changed == 1 ? "1 target is kept." : changed + " targets are kept.");
-        return "redirect:/classes/" + classId + "/targets?"
-                + SpanChoice.read(parameters, classBook.book()).query();
+        return "redirect:/classes/" + open.id() + "/targets?" + open.span().query();
     }
 
     /** Fills the form; nothing is kept until it is saved. */
     @PostMapping("/suggest")
-    String suggest(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        TargetsForm form = read(fields, classBook);
+    String suggest(OpenClass open, FormFields fields, Model model) {
+        TargetsForm form = read(fields, open.classBook());
         TargetsForm.Way way = switch (fields.text("way")) {
             case "end" -> TargetsForm.Way.END;
             case "start" -> TargetsForm.Way.START;
@@ -200,11 +162,10 @@ class SetTargetsController {
         TargetsForm suggested = form.suggested(
                 way,
                 (int) Math.min(
-                        fields.number("above"),
-                        classBook.book().boundaries().bands().size()),
+                        fields.number("above"), open.book().boundaries().bands().size()),
                 !fields.text("onlyEmpty").isEmpty(),
-                tables.of(teacher.id(), classId),
-                classBook.book().boundaries());
+                tables.of(open.teacher(), open.id()),
+                open.book().boundaries());
         long filled = suggested.differs(form);
         model.addAttribute(
                 "suggested",
@@ -216,25 +177,18 @@ class SetTargetsController {
                                         + ", or all is filled already."
                                 : filled == 1 ? "1 target is suggested." : filled + " targets are suggested.")
                         + " Nothing is kept yet.");
-        return page(teacher, classBook, parameters, suggested, model);
+        return page(open, suggested, model);
     }
 
     @PostMapping("/scores")
-    String keepScores(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            FormFields fields,
-            Model model,
-            RedirectAttributes told) {
-        ClassBook classBook = books.open(teacher.id(), classId);
+    String keepScores(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         List<List<String>> lines = new ArrayList<>();
         List<String> from = fields.texts("from");
         for (int i = 0; i < from.size(); i++) {
             lines.add(List.of(from.get(i), fields.text("label", i)));
         }
         try {
-            tables.keep(teacher.id(), classId, lines);
+            tables.keep(open.teacher(), open.id(), lines);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             model.addAttribute(
@@ -242,10 +196,9 @@ class SetTargetsController {
                     lines.stream()
                             .map(line -> new Step(line.get(0), line.get(1)))
                             .toList());
-            return page(teacher, classBook, parameters, standing(teacher, classBook), model);
+            return page(open, standing(open), model);
         }
         told.addFlashAttribute("done", "The table is kept.");
-        return "redirect:/classes/" + classId + "/targets/set?"
-                + SpanChoice.read(parameters, classBook.book()).query();
+        return "redirect:/classes/" + open.id() + "/targets/set?" + open.span().query();
     }
 }

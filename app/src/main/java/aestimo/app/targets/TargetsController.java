@@ -7,7 +7,7 @@ import aestimo.app.book.ClassRow;
 import aestimo.app.book.HiddenNames;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
-import aestimo.app.frame.SpanChoice;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.picture.AimBars;
 import aestimo.app.picture.AimPicture;
 import aestimo.app.roll.StudentService;
@@ -18,13 +18,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 
 /** A class against its targets, against its starting points, and beside the teacher's other classes. */
 @Controller
@@ -61,25 +59,20 @@ class TargetsController {
     record StoodLine(String until, String words, String reason) {}
 
     @GetMapping
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        TargetsChoice choice = TargetsChoice.read(parameters, classBook.book());
-        Set<Long> helped = helps.helped(teacher.id(), classId);
-        model.addAttribute("frame", frames.ofClass(teacher, classBook, parameters, "targets"));
+    String show(OpenClass open, Model model) {
+        TargetsChoice choice = TargetsChoice.read(open.parameters(), open.book());
+        Set<Long> helped = helps.helped(open.teacher(), open.id());
+        model.addAttribute("frame", frames.ofClass(open, "targets"));
         model.addAttribute("choice", choice);
         model.addAttribute("compares", TargetsChoice.Compare.values());
         model.addAttribute("onlies", TargetsChoice.Only.values());
         model.addAttribute("orders", TargetsChoice.Order.values());
         model.addAttribute("ases", TargetsChoice.As.values());
-        model.addAttribute("setNames", classBook.book().sets());
-        model.addAttribute("bands", !classBook.book().boundaries().isEmpty());
-        Map<Long, String> support = HiddenNames.areHidden() ? Map.of() : students.supportNotes(teacher.id(), classId);
-        StartView start = StartView.of(
-                classBook, SpanChoice.read(parameters, classBook.book()).span(), choice, support, helped);
+        model.addAttribute("setNames", open.book().sets());
+        model.addAttribute("bands", !open.book().boundaries().isEmpty());
+        Map<Long, String> support =
+                HiddenNames.areHidden() ? Map.of() : students.supportNotes(open.teacher(), open.id());
+        StartView start = StartView.of(open.classBook(), open.span().span(), choice, support, helped);
         model.addAttribute("start", start);
         model.addAttribute("down", start.down().stream().limit(MOST_IN_MARGIN).toList());
         switch (choice.compare()) {
@@ -87,19 +80,19 @@ class TargetsController {
                 model.addAttribute(
                         "view",
                         TargetsView.of(
-                                classBook,
+                                open.classBook(),
                                 choice,
                                 helped,
-                                sealed.attained(teacher.id(), classBook),
+                                sealed.attained(open.teacher(), open.classBook()),
                                 AimPicture.Size.SMALL));
-            case CLASSES -> model.addAttribute("classes", besideOthers(teacher, classBook, choice));
+            case CLASSES -> model.addAttribute("classes", besideOthers(open.signedIn(), open.classBook(), choice));
             case START -> {
                 // The scatter and its list are in the model for the margin already.
             }
         }
         long student = FormFields.toNumber(choice.student());
         if (student != 0) {
-            addStudent(teacher, classBook, student, parameters, model);
+            addStudent(open, student, model);
         }
         return "targets/targets";
     }
@@ -120,43 +113,34 @@ class TargetsController {
 
     /** One student's targets, for the margin. */
     @GetMapping("/{enrolmentId}")
-    String student(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long enrolmentId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute("choice", TargetsChoice.read(parameters, classBook.book()));
-        addStudent(teacher, classBook, enrolmentId, parameters, model);
+    String student(OpenClass open, @PathVariable long enrolmentId, Model model) {
+        model.addAttribute("choice", TargetsChoice.read(open.parameters(), open.book()));
+        addStudent(open, enrolmentId, model);
         return "targets/margin :: student";
     }
 
-    private void addStudent(
-            SignedInTeacher teacher,
-            ClassBook classBook,
-            long enrolmentId,
-            Map<String, String> parameters,
-            Model model) {
-        long classId = classBook.row().id();
-        Student student = classBook.student(enrolmentId);
-        Map<Long, String> terms = TargetService.termNames(classBook.book());
+    private void addStudent(OpenClass open, long enrolmentId, Model model) {
+        Student student = open.classBook().student(enrolmentId);
+        Map<Long, String> terms = TargetService.termNames(open.book());
         boolean hidden = HiddenNames.areHidden();
-        model.addAttribute("base", "/classes/" + classId);
+        model.addAttribute("base", "/classes/" + open.id());
         model.addAttribute("student", student);
         model.addAttribute(
                 "own",
-                StudentTargets.of(sealed.attained(teacher.id(), classBook), student, parameters.containsKey("stage")));
-        model.addAttribute("stageName", targets.stageName(teacher.id(), classId));
+                StudentTargets.of(
+                        sealed.attained(open.teacher(), open.classBook()),
+                        student,
+                        open.parameters().containsKey("stage")));
+        model.addAttribute("stageName", targets.stageName(open.teacher(), open.id()));
         model.addAttribute(
                 "stood",
-                targets.earlier(teacher.id(), classId, enrolmentId).stream()
+                targets.earlier(open.teacher(), open.id(), enrolmentId).stream()
                         .map(stood -> new StoodLine(
                                 Days.brief(stood.until()), stood.bands().words(terms), hidden ? "" : stood.reason()))
                         .toList());
         Optional<HelpView> help = HelpView.of(
-                        classBook,
-                        helps.ofClass(teacher.id(), classId).stream()
+                        open.classBook(),
+                        helps.ofClass(open.teacher(), open.id()).stream()
                                 .filter(own -> own.enrolmentId() == enrolmentId
                                         && own.ended().isEmpty())
                                 .toList())
@@ -164,6 +148,6 @@ class TargetsController {
                 .findFirst();
         model.addAttribute("help", help);
         model.addAttribute("hidden", hidden);
-        model.addAttribute("inFourWeeks", classBook.book().today().plusWeeks(4));
+        model.addAttribute("inFourWeeks", open.book().today().plusWeeks(4));
     }
 }

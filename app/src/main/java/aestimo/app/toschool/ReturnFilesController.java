@@ -4,6 +4,7 @@ import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.paper.TakeAwayService;
 import aestimo.app.school.LayoutColumn;
 import aestimo.app.school.SchoolService;
@@ -64,22 +65,16 @@ class ReturnFilesController {
     }
 
     @GetMapping({"/results.csv", "/results.xlsx", "/results.ods"})
-    void table(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long returnId,
-            HttpServletRequest request,
-            HttpServletResponse response)
+    void table(OpenClass open, @PathVariable long returnId, HttpServletRequest request, HttpServletResponse response)
             throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SchoolReturn own = returns.get(teacher.id(), classId, returnId);
-        String title = classBook.row().title() + ", " + termName(classBook, own) + " results";
+        SchoolReturn own = returns.get(open.teacher(), open.id(), returnId);
+        String title = open.title() + ", " + termName(open.classBook(), own) + " results";
         takeAway.answer(
-                teacher.id(),
+                open.teacher(),
                 new TakeAwayService.Taken(
                         title,
-                        termName(classBook, own),
-                        table(teacher, classBook, own, title),
+                        termName(open.classBook(), own),
+                        table(open, own, title),
                         1,
                         List.of(),
                         Optional.empty()),
@@ -87,14 +82,14 @@ class ReturnFilesController {
                 response);
     }
 
-    private Table table(SignedInTeacher teacher, ClassBook classBook, SchoolReturn own, String title) {
-        List<LayoutColumn> layout = school.layout(teacher.id());
+    private Table table(OpenClass open, SchoolReturn own, String title) {
+        List<LayoutColumn> layout = school.layout(open.teacher());
         return new Table(
                 title,
                 layout.stream().map(LayoutColumn::heading).toList(),
                 own.rows().stream()
                         .map(row -> layout.stream()
-                                .map(column -> cell(classBook, own, row, column.key()))
+                                .map(column -> cell(open.classBook(), own, row, column.key()))
                                 .toList())
                         .toList());
     }
@@ -116,24 +111,18 @@ class ReturnFilesController {
 
     /** For a school that takes OneRoster files: categories, line items and results in a zip. */
     @GetMapping("/oneroster.zip")
-    void oneRoster(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long returnId,
-            HttpServletResponse response)
-            throws IOException {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SchoolReturn own = returns.get(teacher.id(), classId, returnId);
+    void oneRoster(OpenClass open, @PathVariable long returnId, HttpServletResponse response) throws IOException {
+        SchoolReturn own = returns.get(open.teacher(), open.id(), returnId);
         if (!own.isSealed()) {
             throw new NotFoundException("sealed return");
         }
         zips.write(
-                teacher.id(),
-                classBook,
+                open.teacher(),
+                open.classBook(),
                 own,
                 Download.begin(
                         response,
-                        classBook.row().title() + ", " + termName(classBook, own) + ", OneRoster",
+                        open.title() + ", " + termName(open.classBook(), own) + ", OneRoster",
                         "application/zip",
                         ".zip"));
     }

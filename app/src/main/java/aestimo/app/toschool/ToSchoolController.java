@@ -1,11 +1,10 @@
 package aestimo.app.toschool;
 
 import aestimo.app.account.SignedInTeacher;
-import aestimo.app.book.BookService;
-import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ListedChange;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.school.CompareService;
 import aestimo.app.school.SchoolException;
@@ -30,14 +29,12 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Results of one term: taken, completed, checked, sealed, sent. */
 @Controller
 @RequestMapping("/classes/{classId}/to-school")
 class ToSchoolController {
-    private final BookService books;
     private final FrameService frames;
     private final ReturnService returns;
     private final ReturnChecks checks;
@@ -48,7 +45,6 @@ class ToSchoolController {
     private final Clock clock;
 
     ToSchoolController(
-            BookService books,
             FrameService frames,
             ReturnService returns,
             ReturnChecks checks,
@@ -57,7 +53,6 @@ class ToSchoolController {
             SchoolService school,
             CompareService compare,
             Clock clock) {
-        this.books = books;
         this.frames = frames;
         this.returns = returns;
         this.checks = checks;
@@ -69,19 +64,14 @@ class ToSchoolController {
     }
 
     @GetMapping
-    String show(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        return page(teacher, classBook, term(classBook.book(), parameters), model);
+    String show(OpenClass open, Model model) {
+        return page(open, term(open), model);
     }
 
     /** The one term of the span, else the one that holds today, else the last one begun. */
-    private static Term term(Book book, Map<String, String> parameters) {
-        SpanChoice span = SpanChoice.read(parameters, book);
-        if (span.span() instanceof Span.Terms terms && terms.terms().size() == 1) {
+    private static Term term(OpenClass open) {
+        Book book = open.book();
+        if (open.span().span() instanceof Span.Terms terms && terms.terms().size() == 1) {
             return book.term(terms.terms().iterator().next()).orElseThrow();
         }
         SpanChoice now = SpanChoice.read(Map.of(), book);
@@ -91,55 +81,52 @@ class ToSchoolController {
                 .orElseThrow(() -> new NotFoundException("term"));
     }
 
-    private String page(SignedInTeacher teacher, ClassBook classBook, Term term, Model model) {
-        long classId = classBook.row().id();
-        List<SchoolReturn> all = returns.ofClass(teacher.id(), classId);
+    private String page(OpenClass open, Term term, Model model) {
+        long classId = open.id();
+        List<SchoolReturn> all = returns.ofClass(open.teacher(), classId);
         Map<Long, Progress> progress = new HashMap<>();
-        all.forEach(own -> progress.put(own.id(), sendings.progress(teacher.id(), own)));
-        ToSchoolView view = ToSchoolView.of(classBook, term, all, progress);
-        model.addAttribute(
-                "frame",
-                frames.ofClass(teacher, classBook, Map.of("span", term.id().text()), "to-school"));
+        all.forEach(own -> progress.put(own.id(), sendings.progress(open.teacher(), own)));
+        ToSchoolView view = ToSchoolView.of(open.classBook(), term, all, progress);
+        model.addAttribute("frame", frames.ofClass(open.over(term), "to-school"));
         model.addAttribute("view", view);
-        model.addAttribute("fields", school.fields(teacher.id()));
-        model.addAttribute("commentLength", school.commentLength(teacher.id()));
-        model.addAttribute("connected", school.connection(teacher.id()).isPresent());
+        model.addAttribute("fields", school.fields(open.teacher()));
+        model.addAttribute("commentLength", school.commentLength(open.teacher()));
+        model.addAttribute("connected", school.connection(open.teacher()).isPresent());
         model.addAttribute(
                 "takesUntil",
-                school.dates(teacher.id(), term.firstDay(), term.lastDay())
-                        .map(dates -> dates.hold(classBook.book().today())
+                school.dates(open.teacher(), term.firstDay(), term.lastDay())
+                        .map(dates -> dates.hold(open.book().today())
                                 ? "The school takes " + term.name() + " until " + Days.brief(dates.to())
                                 : "The school takes " + term.name() + " from " + Days.brief(dates.from()) + " to "
                                         + Days.brief(dates.to()))
                         .orElse(""));
         model.addAttribute("base", "/classes/" + classId + "/to-school");
-        model.addAttribute("bands", classBook.book().boundaries().bands());
-        view.own().ifPresent(own -> addReturn(teacher, classBook, own, progress, model));
+        model.addAttribute("bands", open.book().boundaries().bands());
+        view.own().ifPresent(own -> addReturn(open, own, progress, model));
         return "toschool/toschool";
     }
 
-    private void addReturn(
-            SignedInTeacher teacher, ClassBook classBook, SchoolReturn own, Map<Long, Progress> progress, Model model) {
-        List<ListedChange> moved = returns.movedSince(teacher.id(), own.classId(), own.taken());
-        Differences differences = Differences.between(own, classBook.book(), moved);
+    private void addReturn(OpenClass open, SchoolReturn own, Map<Long, Progress> progress, Model model) {
+        List<ListedChange> moved = returns.movedSince(open.teacher(), own.classId(), own.taken());
+        Differences differences = Differences.between(own, open.book(), moved);
         model.addAttribute("own", own);
         if (own.isSealed()) {
             // What the school asked for then, whatever it asks for now.
-            model.addAttribute("fields", seals.document(teacher.id(), own).fields());
+            model.addAttribute("fields", seals.document(open.teacher(), own).fields());
         }
         model.addAttribute(
                 "comments",
                 own.isSealed()
                         ? own.rows().stream()
                                 .anyMatch(row -> !row.own().comment().isEmpty())
-                        : school.commentLength(teacher.id()) > 0);
+                        : school.commentLength(open.teacher()) > 0);
         model.addAttribute("taken", Days.at(own.taken()));
         model.addAttribute(
                 "begun",
                 Days.brief(own.begun().atZoneSameInstant(clock.getZone()).toLocalDate()));
         model.addAttribute("sealed", own.sealed().map(Days::at).orElse(""));
         model.addAttribute("differences", differences);
-        model.addAttribute("checks", own.isSealed() ? List.of() : checks.of(teacher.id(), classBook, own));
+        model.addAttribute("checks", own.isSealed() ? List.of() : checks.of(open.teacher(), open.classBook(), own));
         model.addAttribute("progress", progress.getOrDefault(own.id(), Progress.NONE));
         model.addAttribute("state", ReturnState.of(own, progress.getOrDefault(own.id(), Progress.NONE)));
         model.addAttribute(
@@ -276,14 +263,9 @@ class ToSchoolController {
 
     /** What is in the way of sealing, or how far sending has come. */
     @GetMapping("/{returnId}/margin")
-    String margin(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long returnId,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SchoolReturn own = returns.get(teacher.id(), classId, returnId);
-        page(teacher, classBook, termOf(classBook.book(), own), model);
+    String margin(OpenClass open, @PathVariable long returnId, Model model) {
+        SchoolReturn own = returns.get(open.teacher(), open.id(), returnId);
+        page(open, termOf(open.book(), own), model);
         return "toschool/margin :: view";
     }
 
@@ -293,19 +275,14 @@ class ToSchoolController {
 
     /** Asks once more, in large type, before what cannot be undone. */
     @GetMapping("/{returnId}/seal")
-    String askToSeal(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @PathVariable long returnId,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        SchoolReturn own = returns.get(teacher.id(), classId, returnId);
-        page(teacher, classBook, termOf(classBook.book(), own), model);
+    String askToSeal(OpenClass open, @PathVariable long returnId, Model model) {
+        SchoolReturn own = returns.get(open.teacher(), open.id(), returnId);
+        page(open, termOf(open.book(), own), model);
         if (own.isSealed()) {
-            return to(classId, own.termId());
+            return to(open.id(), own.termId());
         }
-        model.addAttribute("schoolName", frames.look(teacher).school());
-        model.addAttribute("year", classBook.row().yearName());
+        model.addAttribute("schoolName", frames.look(open.signedIn()).school());
+        model.addAttribute("year", open.classBook().row().yearName());
         return "toschool/seal";
     }
 
@@ -350,20 +327,9 @@ class ToSchoolController {
 
     /** Terms beside one another: what was sealed, what was due, and what it would be today. */
     @GetMapping("/compared")
-    String compared(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @PathVariable long classId,
-            @RequestParam Map<String, String> parameters,
-            Model model) {
-        ClassBook classBook = books.open(teacher.id(), classId);
-        model.addAttribute(
-                "frame",
-                frames.ofClass(
-                        teacher,
-                        classBook,
-                        Map.of("span", term(classBook.book(), parameters).id().text()),
-                        "to-school/compared"));
-        model.addAttribute("compared", returns.compared(teacher.id(), classBook));
+    String compared(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open.over(term(open)), "to-school/compared"));
+        model.addAttribute("compared", returns.compared(open.teacher(), open.classBook()));
         return "toschool/compared";
     }
 }
