@@ -10,7 +10,6 @@ import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -49,31 +48,8 @@ final class OwnTargets {
         own.type("Eberly", "Winter", "60");
     }
 
-    /**
-     * What the form holds as it stands, with some fields otherwise.
-     *
-     * @param otherwise such as “Brandt end A”
-     */
     HttpResponse<String> send(String action, List<String> more, String... otherwise) {
-        String page = visitor.get(base + "/set").body();
-        String form = page.substring(page.indexOf("id=\"targets-form\""), page.indexOf("class=\"foot-bar\""));
-        List<String> fields = new ArrayList<>(more);
-        if (!more.contains("top")) {
-            fields.addAll(List.of("top", found("name=\"top\" value=\"([^\"]*)\"", form)));
-        }
-        for (String row : all("(<tr>(?:(?!</tr>).)*name=\"enrolment\"(?:(?!</tr>).)*</tr>)", form)) {
-            for (String input : all("(<input[^>]*>)", row)) {
-                String name = found("name=\"([^\"]+)\"", input);
-                List<String> value = all("value=\"([^\"]*)\"", input);
-                String sent = value.isEmpty() ? "" : value.get(0).replace("&quot;", "\"");
-                for (String other : otherwise) {
-                    String[] parts = other.split(" ", 3);
-                    sent = row.contains(parts[0] + ", ") && name.equals(parts[1]) ? parts[2] : sent;
-                }
-                fields.addAll(List.of(name, sent));
-            }
-        }
-        return visitor.post(base + "/set" + action, fields.toArray(new String[0]));
+        return own.sendTargets(action, more, otherwise);
     }
 
     HttpResponse<String> send(String reason, String holds, String... otherwise) {

@@ -177,6 +177,25 @@ public final class OwnClass {
         visitor.post(base + "/groundwork/boundaries", fields.toArray(new String[0]));
     }
 
+    /**
+     * Sends the targets as the form holds them, with some fields otherwise.
+     *
+     * @param action what follows the form's address, such as “/suggest”
+     * @param more further names and values in turn
+     * @param otherwise such as “Brandt end A”
+     */
+    public HttpResponse<String> sendTargets(String action, List<String> more, String... otherwise) {
+        String page = visitor.get(base + "/targets/set").body();
+        String form = page.substring(page.indexOf("id=\"targets-form\""), page.indexOf("class=\"foot-bar\""));
+        List<String> fields = new ArrayList<>(more);
+        if (!more.contains("top")) {
+            fields.addAll(List.of("top", found("name=\"top\" value=\"([^\"]*)\"", form)));
+        }
+        fields.addAll(
+                RowForm.fields(all("(<tr>(?:(?!</tr>).)*name=\"enrolment\"(?:(?!</tr>).)*</tr>)", form), otherwise));
+        return visitor.post(base + "/targets/set" + action, fields.toArray(new String[0]));
+    }
+
     public HttpResponse<String> addPiece(String title, String category, String date, String outOf) {
         return visitor.post(base + "/assessments", "title", title, "category", category, "date", date, "outOf", outOf);
     }

@@ -9,10 +9,10 @@ import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.Await;
 import aestimo.app.testing.OfficeServer;
 import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RowForm;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
-import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -110,20 +110,8 @@ final class OwnReturn {
     }
 
     String[] fields(String... otherwise) {
-        List<String> fields = new ArrayList<>();
-        for (String row : all("(<tr[^>]*data-row(?:(?!</tr>).)*</tr>)", page())) {
-            for (String input : all("(<input[^>]*>)", row)) {
-                String name = found("name=\"([^\"]+)\"", input);
-                List<String> value = all("value=\"([^\"]*)\"", input);
-                String sent = value.isEmpty() ? "" : value.get(0).replace("&quot;", "\"");
-                for (String other : otherwise) {
-                    String[] parts = other.split(" ", 3);
-                    sent = row.contains(parts[0] + ", ") && name.equals(parts[1]) ? parts[2] : sent;
-                }
-                fields.addAll(List.of(name, sent));
-            }
-        }
-        return fields.toArray(new String[0]);
+        return RowForm.fields(all("(<tr[^>]*data-row(?:(?!</tr>).)*</tr>)", page()), otherwise)
+                .toArray(new String[0]);
     }
 
     /** What the page says after a form was sent. */

@@ -311,6 +311,32 @@ class ReturnTest {
                 .contains("2 results differ from what was sealed", "weights, rules, boundaries or pieces changed");
     }
 
+    /** Bands lowered and targets raised after the seal: the term keeps what it was sealed with. */
+    @Test
+    void targetsJudgeASealedTermByWhatStoodAsItWasSealed() {
+        own.own.sendTargets("", List.of(), "Aldous end A", "Arkady end B", "Bellweather end A", "Brandt end B");
+        own.begin();
+        own.save("Bellweather sentAs B", "Bellweather reason Shown in the field week.");
+        assertThat(targets()).contains("Term 2 so far").contains("Bellweather, Ida A C 40.0 ▼ 2");
+        own.seal();
+        own.own.setBands("A", "60", "B", "40", "C", "0");
+        own.own.sendTargets("", List.of("reason", "", "holds", "always"), "Aldous end A", "Arkady end A");
+        own.own.type("Aldous", "Winter", "20");
+        assertThat(targets())
+                .contains("Term 2, sealed")
+                .contains("Aldous, Wren A A 84.0 =")
+                .contains("Arkady, Tomas B B 61.5 =")
+                .contains("Bellweather, Ida A B 40.0 ▼ 1")
+                .contains("Term 2, sealed: 0 well below, 1 below, 2 on, 0 above their aims, 1 without aim or grade");
+    }
+
+    private String targets() {
+        return (own.visitor.get(own.own.base() + "/targets?as=table").body()
+                        + own.visitor.get(own.own.base() + "/targets").body())
+                .replaceAll("<[^>]*>", " ")
+                .replaceAll("\\s+", " ");
+    }
+
     @Test
     void whatAReturnHoldsStaysInTheClassAndTheYear() {
         own.own.addTermOne();
