@@ -10,6 +10,11 @@ aestimo.schoolReturn = (form) => {
   const touched = new Set();
   // Where to go once all is kept.
   let leadsTo = "";
+  const refuse = (words) => {
+    kept.textContent = words;
+    kept.classList.add("is-off");
+    leadsTo = "";
+  };
   const send = async () => {
     if (busy) { again = true; return; }
     busy = true;
@@ -24,11 +29,16 @@ aestimo.schoolReturn = (form) => {
       if (!answer.ok || answer.redirected) throw new Error(answer.status);
       const told = await answer.json();
       if (told.problems) {
-        kept.textContent = told.problems.join(" ");
-        kept.classList.add("is-off");
-        leadsTo = "";
+        refuse(told.problems.join(" "));
       } else {
+        for (const field of form.querySelectorAll("[aria-invalid]")) field.removeAttribute("aria-invalid");
+        for (const one of told.refused) {
+          const row = form.querySelector(`tr[data-row="${one.row}"]`);
+          row.querySelector(one.input ? `[name=${one.input}]` : "input:not([type=hidden])").setAttribute("aria-invalid", "true");
+        }
+        const refused = new Set(told.refused.map((one) => one.row));
         for (const [row, asSent] of sent) {
+          if (refused.has(row.dataset.row)) continue;
           const now = told.rows[row.dataset.row];
           row.querySelector("[name=was]").value = now.was;
           row.classList.toggle("is-adjusted", now.adjusted || now.none);
@@ -36,15 +46,18 @@ aestimo.schoolReturn = (form) => {
           // What was typed while the answer was on its way is still to be sent.
           if (values(row) === asSent) touched.delete(row);
         }
-        if (touched.size) again = true;
-        else kept.textContent = `Kept ${told.kept}`;
-        kept.classList.remove("is-off");
+        if ([...touched].some((row) => !refused.has(row.dataset.row) || values(row) !== sent.get(row))) again = true;
+        if (refused.size) {
+          if (leadsTo) form.querySelector("[aria-invalid]").focus();
+          refuse(`${told.refused.map((one) => one.words).join(" ")} Not kept; everything else is.`);
+        } else if (!again) {
+          kept.textContent = `Kept ${told.kept}`;
+          kept.classList.remove("is-off");
+        }
         await aestimo.returnMargin(form);
       }
     } catch {
-      kept.textContent = "Not kept: there is no connection, or you were signed out. What you typed is still here.";
-      kept.classList.add("is-off");
-      leadsTo = "";
+      refuse("Not kept: there is no connection, or you were signed out. What you typed is still here.");
       timer = setTimeout(send, 5000);
     }
     busy = false;

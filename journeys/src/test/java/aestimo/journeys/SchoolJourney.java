@@ -9,6 +9,7 @@ import aestimo.app.testing.Server;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -80,6 +81,18 @@ class SchoolJourney {
             assertThat(page.locator(".check-list")).containsText("1 grade adjusted");
             page.reload();
             assertThat(page.locator("[name=comment]").first()).hasValue("A fine term.");
+            // What cannot be kept is said where it stands, holds nothing else up, and is not passed over.
+            Locator odd = page.locator("[name=sentAs]").nth(3);
+            odd.fill("splendid");
+            page.locator("[name=comment]").nth(3).fill("Kept beside it.");
+            page.locator("[name=comment]").nth(4).fill("And below.");
+            page.click("text=Seal and send…");
+            assertThat(odd).isFocused();
+            assertThat(page.locator("#kept")).containsText("“splendid” is no grade of the class");
+            odd.fill("");
+            page.locator("[name=comment]").nth(3).press("Tab");
+            assertThat(page.locator("#kept")).containsText(Pattern.compile("^Kept [0-9]"));
+            assertThat(odd).not().hasAttribute("aria-invalid", "true");
             // What was typed last is kept before anything is asked.
             page.locator("[name=comment]").nth(2).fill("Typed last of all.");
             page.click("text=Seal and send…");

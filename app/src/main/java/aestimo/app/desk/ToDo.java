@@ -96,7 +96,13 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
                         "counted nowhere",
                         listed);
             case TO_FINISH ->
-                of(classBook, first, "Finish", counted(count, "piece", "pieces") + " to finish", "", listed);
+                of(
+                        classBook,
+                        first,
+                        "Finish",
+                        counted(count, "piece", "pieces"),
+                        "to be finished by the student",
+                        listed);
             case WEIGHTS -> of(classBook, first, "Set", "Weights", "they do not make 100", listed);
             case RETIRED_CATEGORY ->
                 of(

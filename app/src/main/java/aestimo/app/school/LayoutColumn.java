@@ -21,5 +21,6 @@ public record LayoutColumn(String key, String heading) {
             new LayoutColumn("reason", "Reason"),
             new LayoutColumn("comment", "Comment"));
 
-    static final String FIELD = "field:";
+    /** Before the name of a further field. */
+    public static final String FIELD = "field:";
 }

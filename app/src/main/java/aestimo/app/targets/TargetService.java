@@ -128,7 +128,8 @@ public class TargetService {
         });
     }
 
-    static String noBand(String whose, String label, Boundaries bands) {
+    /** Says that a label is none of the class, and which there are. */
+    public static String noBand(String whose, String label, Boundaries bands) {
         return whose + ": “" + label + "” is no grade of the class. Its grades are "
                 + bands.bands().stream().map(Band::label).collect(Collectors.joining(", ")) + ".";
     }

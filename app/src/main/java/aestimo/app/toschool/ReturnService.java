@@ -5,10 +5,8 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeFilter;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.changes.ListedChange;
-import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
-import aestimo.app.targets.TargetService;
 import aestimo.app.toschool.ReturnMapper.HeadRow;
 import aestimo.app.toschool.ReturnMapper.StudentRow;
 import aestimo.app.web.FormException;
@@ -49,8 +47,6 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class ReturnService {
     private static final int MOST_CHANGES = 500;
-    private static final int LONGEST_REASON = 500;
-    private static final int LONGEST_COMMENT = 8000;
 
     private final ReturnMapper mapper;
     private final BookService books;
@@ -284,6 +280,13 @@ public class ReturnService {
     public record Edit(long enrolmentId, ReturnRow.Own was, ReturnRow.Own asked) {}
 
     /**
+     * Why a row could not be kept.
+     *
+     * @param column the key of the column that holds it, as in a layout; empty where it is the whole row
+     */
+    public record RefusedEdit(long enrolmentId, String column, String words) {}
+
+    /**
      * Keeps what was changed.
      *
      * @throws FormException when the return is sealed, a label is none, or a row was changed elsewhere since; nothing is kept
@@ -291,64 +294,31 @@ public class ReturnService {
      */
     @Transactional
     public void save(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
-        ClassBook classBook = lock(teacher, classId);
-        SchoolReturn standing = requireOpen(get(teacher, classId, returnId));
-        List<SchoolField> fields = school.fields(teacher);
-        Map<Long, ReturnRow> rows =
-                standing.rows().stream().collect(Collectors.toMap(ReturnRow::enrolmentId, row -> row));
-        List<String> problems = new ArrayList<>();
-        List<ReturnRow> changed = new ArrayList<>();
-        for (Edit edit : edits) {
-            ReturnRow row = rows.get(edit.enrolmentId());
-            if (row == null) {
-                throw new NotFoundException("student");
-            }
-            if (edit.asked().equals(edit.was()) || edit.asked().equals(row.own())) {
-                continue;
-            }
-            if (!edit.was().equals(row.own())) {
-                problems.add(row.name()
-                        + " was changed in another window meanwhile. What you typed is still here, not kept.");
-            }
-            changed.add(row.with(checked(row, edit.asked(), classBook.book(), fields, problems)));
+        EditedRows edited = look(teacher, classId, returnId, edits);
+        if (!edited.refused().isEmpty()) {
+            throw new FormException(
+                    edited.refused().stream().map(RefusedEdit::words).toList());
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
-        changed.forEach(row -> writeRow(teacher, classId, returnId, row));
+        edited.changed().forEach(row -> writeRow(teacher, classId, returnId, row));
     }
 
-    private static ReturnRow.Own checked(
-            ReturnRow row, ReturnRow.Own asked, Book book, List<SchoolField> fields, List<String> problems) {
-        String sentAs = asked.sentAs();
-        if (!sentAs.isEmpty()) {
-            Optional<Band> band = TargetService.labelled(book.boundaries(), sentAs);
-            if (band.isEmpty()) {
-                problems.add(row.name() + ": “" + sentAs + "” is no grade of the class.");
-            }
-            sentAs = band.map(Band::label)
-                    .filter(label -> !label.equals(row.grade()))
-                    .orElse("");
-        }
-        TreeMap<String, String> labels = new TreeMap<>();
-        for (SchoolField field : fields) {
-            String typed = asked.fields().getOrDefault(field.name(), "");
-            Optional<String> label = field.labels().stream()
-                    .filter(own -> own.equalsIgnoreCase(typed))
-                    .findFirst();
-            if (!typed.isEmpty() && label.isEmpty()) {
-                problems.add(row.name() + ": “" + typed + "” is no label of " + field.name() + ". It has "
-                        + String.join(", ", field.labels()) + ".");
-            }
-            label.ifPresent(own -> labels.put(field.name(), own));
-        }
-        if (asked.reason().length() > LONGEST_REASON) {
-            problems.add(row.name() + ": the reason has over " + LONGEST_REASON + " letters.");
-        }
-        if (asked.comment().length() > LONGEST_COMMENT) {
-            problems.add(row.name() + ": the comment has over " + LONGEST_COMMENT + " letters.");
-        }
-        return new ReturnRow.Own(sentAs, asked.noGrade(), asked.reason(), labels, asked.comment());
+    /**
+     * Keeps what was changed row by row, as it is typed: one that cannot be kept keeps no other from it.
+     *
+     * @return why some were not kept
+     * @throws FormException when the return is sealed
+     */
+    @Transactional
+    public List<RefusedEdit> keep(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
+        EditedRows edited = look(teacher, classId, returnId, edits);
+        edited.changed().forEach(row -> writeRow(teacher, classId, returnId, row));
+        return edited.refused();
+    }
+
+    private EditedRows look(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
+        ClassBook classBook = lock(teacher, classId);
+        SchoolReturn standing = requireOpen(get(teacher, classId, returnId));
+        return EditedRows.of(standing.rows(), edits, classBook.book().boundaries(), school.fields(teacher));
     }
 
     /**

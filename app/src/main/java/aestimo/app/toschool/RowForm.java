@@ -1,5 +1,6 @@
 package aestimo.app.toschool;
 
+import aestimo.app.school.LayoutColumn;
 import aestimo.app.school.SchoolField;
 import aestimo.app.web.FormFields;
 import java.util.ArrayList;
@@ -40,6 +41,18 @@ final class RowForm {
                     new ReturnRow.Own(none ? "" : grade, none, at(reasons, i), own, at(comments, i))));
         }
         return edits;
+    }
+
+    /** The name of the inputs that hold a column; empty for none. */
+    static String input(String column, List<SchoolField> asked) {
+        if (column.equals("sent")) {
+            return "sentAs";
+        }
+        if (!column.startsWith(LayoutColumn.FIELD)) {
+            return column;
+        }
+        List<String> names = asked.stream().map(SchoolField::name).toList();
+        return "field" + names.indexOf(column.substring(LayoutColumn.FIELD.length()));
     }
 
     private static String at(List<String> texts, int i) {

@@ -8,6 +8,7 @@ import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.school.CompareService;
 import aestimo.app.school.SchoolException;
+import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
@@ -231,7 +232,7 @@ class ToSchoolController {
                 () -> returns.save(teacher.id(), classId, returnId, RowForm.read(fields, school.fields(teacher.id()))));
     }
 
-    /** From the script, as it is typed: what stands then, or why it could not be kept. */
+    /** From the script, as it is typed: what stands then, and why some of it could not be kept. */
     @PostMapping("/{returnId}/typed")
     ResponseEntity<Map<String, Object>> typed(
             @AuthenticationPrincipal SignedInTeacher teacher,
@@ -239,11 +240,24 @@ class ToSchoolController {
             @PathVariable long returnId,
             FormFields fields) {
         Map<String, Object> answer = new LinkedHashMap<>();
+        List<SchoolField> asked = school.fields(teacher.id());
         try {
-            returns.save(teacher.id(), classId, returnId, RowForm.read(fields, school.fields(teacher.id())));
+            List<ReturnService.RefusedEdit> refused =
+                    returns.keep(teacher.id(), classId, returnId, RowForm.read(fields, asked));
             answer.put("kept", Days.clock(OffsetDateTime.now(clock)));
-        } catch (FormException refused) {
-            answer.put("problems", refused.problems());
+            answer.put(
+                    "refused",
+                    refused.stream()
+                            .map(edit -> Map.of(
+                                    "row",
+                                    Long.toString(edit.enrolmentId()),
+                                    "input",
+                                    RowForm.input(edit.column(), asked),
+                                    "words",
+                                    edit.words()))
+                            .toList());
+        } catch (FormException sealed) {
+            answer.put("problems", sealed.problems());
         }
         Map<String, Object> rows = new LinkedHashMap<>();
         returns.get(teacher.id(), classId, returnId)

@@ -108,6 +108,22 @@ class ReturnTest {
     }
 
     @Test
+    void aRowThatCannotBeKeptKeepsNoOtherFromIt() {
+        own.beginOnly();
+        String typed = own.visitor
+                .post(
+                        own.base + "/" + own.id() + "/typed",
+                        own.fields(
+                                "Aldous sentAs Z", "Arkady field0 9", "Bellweather comment Steady.", "Brandt field0 1"))
+                .body();
+        assertThat(typed)
+                .contains("\"kept\":\"", "{\"row\":\"" + own.row("Aldous") + "\",\"input\":\"sentAs\"")
+                .contains("“Z” is no grade of the class. Its grades are A, B, C.")
+                .contains("\"input\":\"field0\"", "“9” is no label of effort. It has 1, 2, 3.");
+        assertThat(own.page()).contains("value=\"Steady.\"", "3 fields empty").doesNotContain("value=\"Z\"");
+    }
+
+    @Test
     void figuresAreTakenAnewAndWhatWasAddedStays() {
         own.begin();
         own.own.type("Arkady", "Winter", "80");
