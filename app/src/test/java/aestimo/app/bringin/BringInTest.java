@@ -4,14 +4,13 @@ import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -49,50 +48,10 @@ class BringInTest {
         return location(visitor.post(base, "pasted", pasted)).replaceAll("\\?.*", "");
     }
 
-    /** What the page's form holds as it stands, as a browser would send it. */
-    private List<String> form(String page) {
-        String form = page.substring(page.indexOf("id=\"settle-form\""));
-        form = form.substring(0, form.indexOf("</form>"));
-        List<String> fields = new ArrayList<>();
-        Matcher field = Pattern.compile(
-                        "<input(?=[^>]*name=\"([a-zA-Z]+[0-9]*)\")(?:(?=[^>]*value=\"([^\"]*)\"))?[^>]*>"
-                                + "|<select[^>]*name=\"([a-zA-Z]+[0-9]*)\"[^>]*>(.*?)</select>",
-                        Pattern.DOTALL)
-                .matcher(form);
-        while (field.find()) {
-            if (field.group(1) != null) {
-                if (field.group().contains("checkbox") && !field.group().contains("checked")) {
-                    continue;
-                }
-                fields.add(field.group(1));
-                fields.add(field.group(2) == null ? "" : field.group(2));
-            } else {
-                Matcher chosen = Pattern.compile("<option(?=[^>]*selected)[^>]*value=\"([^\"]*)\"")
-                        .matcher(field.group(4));
-                Matcher first =
-                        Pattern.compile("<option[^>]*value=\"([^\"]*)\"").matcher(field.group(4));
-                fields.add(field.group(3));
-                fields.add(chosen.find() ? chosen.group(1) : first.find() ? first.group(1) : "");
-            }
-        }
-        return fields;
-    }
-
     /** Sends the form with some fields otherwise. */
     private HttpResponse<String> send(String bringIn, String action, String... otherwise) {
-        List<String> fields = form(visitor.get(bringIn).body());
-        for (int i = 0; i < otherwise.length; i += 2) {
-            int at = -1;
-            for (int j = 0; j < fields.size(); j += 2) {
-                at = fields.get(j).equals(otherwise[i]) ? j : at;
-            }
-            if (at < 0) {
-                fields.addAll(List.of(otherwise[i], otherwise[i + 1]));
-            } else {
-                fields.set(at + 1, otherwise[i + 1]);
-            }
-        }
-        return visitor.post(bringIn + "/" + action, fields.toArray(new String[0]));
+        return visitor.post(
+                bringIn + "/" + action, PageForm.fields(visitor.get(bringIn).body(), "settle-form", otherwise));
     }
 
     private String take(String bringIn, String... otherwise) {
@@ -200,7 +159,7 @@ class BringInTest {
                 .orElseThrow()
                 .id()
                 .text()));
-        List<String> fields = new ArrayList<>(form(page));
+        List<String> fields = new ArrayList<>(List.of(PageForm.fields(page, "settle-form")));
         settleLine(fields, "2", Long.toString(voss));
         settleLine(fields, "5", Choices.ADD);
         visitor.post(bringIn + "/settle", fields.toArray(new String[0]));

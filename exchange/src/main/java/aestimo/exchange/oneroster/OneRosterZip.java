@@ -40,7 +40,7 @@ public final class OneRosterZip {
     public static boolean isOne(byte[] file) {
         try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
             for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-                if (entry.getName().equals("manifest.csv")) {
+                if (fileName(entry).equals("manifest.csv")) {
                     return true;
                 }
             }
@@ -48,6 +48,11 @@ public final class OneRosterZip {
             return false;
         }
         return false;
+    }
+
+    /** Some put the tables in a folder of their own. */
+    private static String fileName(ZipEntry entry) {
+        return entry.getName().replaceAll(".*/", "");
     }
 
     /**
@@ -72,7 +77,7 @@ public final class OneRosterZip {
                     throw new UnreadableFileException(
                             "The file unpacks to far more than a school's roster, so it was not opened.");
                 }
-                String name = entry.getName().replaceAll(".*/", "");
+                String name = fileName(entry);
                 if (name.endsWith(".csv") && content.length > 0) {
                     tables.put(name.substring(0, name.length() - ".csv".length()), table(name, content));
                 }
@@ -144,8 +149,10 @@ public final class OneRosterZip {
             } else if (text(row, "type").matches(TERM_TYPES)) {
                 terms.add(new Term(
                         text(row, "title"),
-                        date(row, "startDate", "academicSessions").orElseThrow(() -> missing(row, "startDate")),
-                        date(row, "endDate", "academicSessions").orElseThrow(() -> missing(row, "endDate"))));
+                        date(row, "startDate", "academicSessions")
+                                .orElseThrow(() -> missing("academicSessions", row, "startDate")),
+                        date(row, "endDate", "academicSessions")
+                                .orElseThrow(() -> missing("academicSessions", row, "endDate"))));
             }
         }
         terms.sort(Comparator.comparing(Term::starts));
@@ -153,14 +160,20 @@ public final class OneRosterZip {
         rows("users").forEach(row -> users.put(text(row, "sourcedId"), row));
         List<RosterClass> classes = new ArrayList<>();
         for (Map<String, String> row : rows("classes")) {
+            if (text(row, "title").isBlank()) {
+                throw missing("classes", row, "title");
+            }
             classes.add(new RosterClass(text(row, "title"), members(text(row, "sourcedId"), users, terms)));
+        }
+        if (classes.isEmpty()) {
+            throw new UnreadableFileException(
+                    "The roster's classes.csv holds no class. Ask for a roster with your classes.");
         }
         return new SchoolRoster(year, List.copyOf(terms), List.copyOf(classes));
     }
 
-    private static UnreadableFileException missing(Map<String, String> row, String column) {
-        return new UnreadableFileException(
-                "academicSessions.csv, line " + text(row, "line") + ": " + column + " is empty.");
+    private static UnreadableFileException missing(String table, Map<String, String> row, String column) {
+        return new UnreadableFileException(table + ".csv, line " + text(row, "line") + ": " + column + " is empty.");
     }
 
     private List<Member> members(String classId, Map<String, Map<String, String>> users, List<Term> terms)

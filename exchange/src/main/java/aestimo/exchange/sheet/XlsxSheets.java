@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Locale;
 import javax.xml.parsers.ParserConfigurationException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
-import org.apache.poi.openxml4j.exceptions.OpenXML4JRuntimeException;
 import org.apache.poi.openxml4j.opc.OPCPackage;
 import org.apache.poi.ss.usermodel.DataFormatter;
 import org.apache.poi.ss.usermodel.DateUtil;
@@ -53,9 +52,8 @@ final class XlsxSheets {
                 | SAXException
                 | OpenXML4JException
                 | ParserConfigurationException
-                | OpenXML4JRuntimeException
-                | IllegalArgumentException
-                | IllegalStateException broken) {
+                | RuntimeException broken) {
+            // What the library throws of its own accord at a damaged file has no common type.
             throw new UnreadableFileException(
                     "The spreadsheet is damaged and cannot be read. Open it, save it again as .xlsx, then bring it in.",
                     broken);

@@ -93,6 +93,8 @@ class OneRosterZipTest {
                 "manifest.csv | file.users,bulk | file.users,delta | Ask for it in whole",
                 "users.csv | '' | '' | The roster holds no users.csv.",
                 "enrollments.csv | e1,c1,u1 | e1,c1,u9 | enrollments.csv, line 2 names the user u9, who is not in users.csv.",
+                "classes.csv | c1,,7C Art | '' | classes.csv holds no class.",
+                "classes.csv | 7C Art | '' | classes.csv, line 2: title is empty.",
                 "enrollments.csv | student,, | 'student,32 May,' | enrollments.csv, line 2: beginDate is “32 May”",
             })
     void whatCannotBeTakenIsSaidWithItsPlace(String file, String from, String to, String words) throws Exception {
@@ -106,6 +108,7 @@ class OneRosterZipTest {
     void aZipOfOtherThingsIsNoRoster() throws Exception {
         assertThat(OneRosterZip.isOne(zip(Map.of("a.txt", "x")))).isFalse();
         assertThat(OneRosterZip.isOne(new byte[] {1, 2, 3})).isFalse();
+        assertThat(OneRosterZip.isOne(zip(Map.of("roster/manifest.csv", "x")))).isTrue();
         byte[] bomb = zip(Map.of("manifest.csv", "a\n".repeat(21 * 1024 * 1024)));
         assertThatThrownBy(() -> OneRosterZip.read(bomb)).hasMessageContaining("unpacks to far more");
     }

@@ -1,0 +1,187 @@
+package aestimo.app.whole;
+
+import static aestimo.app.testing.OwnClass.all;
+import static aestimo.app.testing.OwnClass.found;
+import static aestimo.app.testing.OwnClass.location;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.book.ClassRow;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.PageForm;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/**
+ * Whatever is done to a class and gone back on leaves it as it was, to the last byte of its markbook file, and so does
+ * whatever is refused. The class is 9B of the demo, brought to a colleague.
+ */
+@ExtendWith(RunningApp.class)
+class AndBackTest {
+    private Visitor visitor;
+    private TeacherId teacher;
+    private RunningApp app;
+    private String base;
+
+    @BeforeEach
+    void bringTheClass(RunningApp running) {
+        app = running;
+        TeacherId marin = app.bean(AccountService.class).find("marin").orElseThrow();
+        long from = ActingTeacher.as(marin, () -> app.bean(BookService.class).classes(marin)).stream()
+                .filter(row -> row.name().equals("9B"))
+                .mapToLong(ClassRow::id)
+                .findFirst()
+                .orElseThrow();
+        String file = Visitor.signedIn(app, "marin")
+                .get("/classes/" + from + "/groundwork/class/markbook?memos=true")
+                .body();
+        OwnClass colleague = new OwnClass(app, "");
+        visitor = colleague.visitor();
+        teacher = colleague.teacher();
+        base = location(visitor.upload("/classes/bring-in", "file", file.getBytes(StandardCharsets.UTF_8)))
+                .replaceAll("/marks.*", "");
+        visitor.get(base + "/marks");
+    }
+
+    private String file() {
+        return visitor.get(base + "/groundwork/class/markbook?memos=true").body();
+    }
+
+    private ClassBook book() {
+        return ActingTeacher.as(
+                teacher, () -> app.bean(BookService.class).open(teacher, Long.parseLong(base.replaceAll(".*/", ""))));
+    }
+
+    private String follow(HttpResponse<String> answer) {
+        assertThat(answer.statusCode()).as(answer.body()).isEqualTo(302);
+        return visitor.get(location(answer)).body();
+    }
+
+    /** Types the same into the first cells of the sheet that hold another mark. */
+    private int type(String text) {
+        ClassBook book = book();
+        List<String> typed = new ArrayList<>();
+        for (var piece : book.book().assessments()) {
+            var student = book.book().students().get(typed.size());
+            var cell = ClassBook.cell(student, piece, 0);
+            if (piece.parts().isEmpty()
+                    && book.entry(cell).toString().matches("[0-9.]+")
+                    && !book.entry(cell).toString().equals(text)
+                    && typed.size() < 6) {
+                typed.add(
+                        "{\"id\": \"%s\", \"assessment\": %d, \"student\": %d, \"part\": 0, \"base\": %d, \"text\": \"%s\"}"
+                                .formatted(
+                                        UUID.randomUUID(),
+                                        cell.assessmentId(),
+                                        cell.enrolmentId(),
+                                        book.version(cell),
+                                        text));
+            }
+        }
+        assertThat(visitor.put(base + "/entries", typed.toString()).body())
+                .contains("\"kept\":true")
+                .doesNotContain("\"kept\":false");
+        return typed.size();
+    }
+
+    @Test
+    void entriesThatWereTypedOverOneByOne() {
+        String before = file();
+        int count = type("1");
+        assertThat(count).isGreaterThan(3);
+        assertThat(file()).isNotEqualTo(before);
+        List<String> changes = all(
+                "name=\"change\" value=\"([0-9]+)\"",
+                visitor.get(base + "/changes?how=typed").body());
+        for (String change : changes.subList(0, count)) {
+            follow(visitor.post(base + "/changes/back", "change", change));
+        }
+        assertThat(file()).isEqualTo(before);
+    }
+
+    @Test
+    void everyPieceTakenOffTheSheetAndPutBack() {
+        String before = file();
+        List<Long> pieces =
+                book().book().assessments().stream().map(ClassBook::id).toList();
+        pieces.forEach(piece -> follow(visitor.post(base + "/assessments/" + piece + "/remove")));
+        assertThat(book().book().countFilled()).isZero();
+        for (Long piece : pieces) {
+            follow(visitor.post(base + "/groundwork/assessments/" + piece + "/back"));
+        }
+        assertThat(file()).isEqualTo(before);
+    }
+
+    @Test
+    void aSheetBroughtInAndTakenBack() {
+        String before = file();
+        String titles = book().book().assessments().stream()
+                .filter(piece -> piece.parts().isEmpty())
+                .limit(2)
+                .map(piece -> piece.title() + "\t")
+                .reduce("", String::concat);
+        StringBuilder sheet = new StringBuilder("Name\t" + titles + "Of another day (/40)\n");
+        book().book()
+                .students()
+                .forEach(student -> sheet.append(student.listName()).append("\t3\tabs\t22\n"));
+        String bringIn = location(visitor.post(base + "/marks/bring-in", "pasted", sheet.toString()))
+                .replaceAll("\\?.*", "");
+        assertThat(follow(visitor.post(
+                        bringIn + "/take", PageForm.fields(visitor.get(bringIn).body(), "settle-form"))))
+                .contains("marks are brought in");
+        assertThat(file()).isNotEqualTo(before);
+        follow(visitor.post(bringIn + "/back"));
+        assertThat(file()).isEqualTo(before);
+    }
+
+    @Test
+    void aReturnBegunCompletedAndThrownAway() {
+        String before = file();
+        String page = follow(visitor.post(
+                base + "/to-school/begin",
+                "term",
+                book().book().terms().get(1).id().text()));
+        String own = base + "/to-school/" + found("/to-school/([0-9]+)/save", page);
+        String row = found("data-row=\"([0-9]+)\"", page);
+        visitor.post(own + "/typed", "enrolment", row, "sentAs", "7", "reason", "Seen in class.", "comment", "Well.");
+        assertThat(visitor.get(base + "/to-school?span=2").body()).contains("Seen in class.");
+        assertThat(file()).isEqualTo(before);
+        follow(visitor.post(own + "/leave"));
+        assertThat(file()).isEqualTo(before);
+    }
+
+    @Test
+    void whateverIsRefused() {
+        String before = file();
+        ClassBook book = book();
+        String version = Integer.toString(book.row().version());
+        String piece = "/assessments/" + ClassBook.id(book.book().assessments().get(0));
+        assertThat(List.of(
+                        visitor.post(
+                                base + "/groundwork/weights", "version", version, "categoryName", "", "weight", "x"),
+                        visitor.post(base + "/groundwork/boundaries", "version", version, "label", "A", "from", "80"),
+                        visitor.post(
+                                base + "/groundwork/weights", "version", "0", "categoryName", "A", "weight", "100"),
+                        visitor.post(base + piece, "version", "1", "title", "", "date", "2031-01-01", "outOf", "-3"),
+                        visitor.post(base + "/targets/set", "enrolment", "1", "end", "best"),
+                        visitor.put(base + "/entries", "[{\"text\": \"7\"}]"),
+                        visitor.put(base + "/entries", "no list"),
+                        visitor.upload(
+                                "/classes/bring-in", "file", before.substring(9).getBytes(StandardCharsets.UTF_8))))
+                .allSatisfy(answer -> assertThat(answer.body() + location(answer))
+                        .doesNotContain("Exception", "java.", "Whitelabel"));
+        assertThat(file()).isEqualTo(before);
+    }
+}
