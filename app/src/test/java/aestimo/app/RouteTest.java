@@ -5,53 +5,24 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
-import aestimo.app.bringin.BringInService;
-import aestimo.app.groundwork.TryOutService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
-import aestimo.app.targets.HelpService;
-import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
-import aestimo.app.toschool.ReturnService;
-import aestimo.exchange.sheet.Sheet;
 import java.net.http.HttpResponse;
-import java.util.List;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.web.bind.annotation.RequestMethod;
-import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
-import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
 /** Walks every route there is: as a stranger, and as another teacher. */
 @ExtendWith(RunningApp.class)
 class RouteTest {
     private static final Set<String> DOOR = Set.of("/sign-in", "/welcome", "/error");
 
-    private static Set<String> routes(RunningApp app) {
-        Set<String> routes = new TreeSet<>();
-        for (RequestMappingInfo info : app.bean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
-                .getHandlerMethods()
-                .keySet()) {
-            Set<RequestMethod> methods = info.getMethodsCondition().getMethods();
-            for (String path : info.getPatternValues()) {
-                for (RequestMethod method : methods.isEmpty() ? Set.of(RequestMethod.GET) : methods) {
-                    routes.add(method + " " + path);
-                }
-            }
-        }
-        return routes;
-    }
-
     private static HttpResponse<String> ask(Visitor visitor, String route, Map<String, String> ids) {
-        String path = route.substring(route.indexOf(' ') + 1);
-        for (Map.Entry<String, String> id : ids.entrySet()) {
-            path = path.replace("{" + id.getKey() + "}", id.getValue());
-        }
-        assertThat(path).as("every id of %s is known here", route).doesNotContain("{");
+        String path = Routes.path(route, ids);
         return switch (route.substring(0, route.indexOf(' '))) {
             case "GET" -> visitor.get(path);
             case "POST" -> path.endsWith("/entries/look") ? visitor.ask(path, "[]") : visitor.post(path);
@@ -71,82 +42,14 @@ class RouteTest {
                 teacher, () -> books.open(teacher, books.classes(teacher).get(0).id()));
     }
 
-    private static Map<String, String> ids(RunningApp app, ClassBook classBook, ClassBook otherIdsFrom) {
-        return Map.of(
-                "tryOutId", Long.toString(tryOut(app)),
-                "listId", Long.toString(list(app)),
-                "helpId", help(app),
-                "returnId", Long.toString(schoolReturn(app)),
-                "classId", Long.toString(classBook.row().id()),
-                "yearId", Long.toString(classBook.row().yearId()),
-                "assessmentId", otherIdsFrom.book().assessments().get(0).id().text(),
-                "categoryId", otherIdsFrom.book().categories().get(0).id().text(),
-                "enrolmentId", otherIdsFrom.book().students().get(0).id().text(),
-                "bringInId", Long.toString(bringIn(app)));
-    }
-
-    /** One of marin's first class. */
-    private static long tryOut(RunningApp app) {
-        TeacherId marin = teacher(app, "marin");
-        long classId = firstClass(app, "marin").row().id();
-        return ActingTeacher.as(marin, () -> {
-            TryOutService tryOuts = app.bean(TryOutService.class);
-            ClassBook classBook = app.bean(BookService.class).open(marin, classId);
-            tryOuts.keep(marin, classId, "Of another", TryOutService.of(classBook));
-            return tryOuts.kept(marin, classId).get(0).id();
-        });
-    }
-
-    /** One of marin's first class, in hand. */
-    private static long schoolReturn(RunningApp app) {
-        TeacherId marin = teacher(app, "marin");
-        ClassBook first = firstClass(app, "marin");
-        return ActingTeacher.as(
-                marin,
-                () -> app.bean(ReturnService.class)
-                        .begin(
-                                marin,
-                                first.row().id(),
-                                Long.parseLong(first.book().terms().get(0).id().text())));
-    }
-
-    /** One of those the demo has. */
-    private static String help(RunningApp app) {
-        TeacherId marin = teacher(app, "marin");
-        return ActingTeacher.as(
-                marin,
-                () -> Long.toString(
-                        app.bean(HelpService.class).due(marin).get(0).id()));
-    }
-
-    /** One of marin's, who keeps it through the page. */
-    private static long list(RunningApp app) {
-        Visitor marin = Visitor.signedIn(app, "marin");
-        marin.get("/across");
-        marin.post("/across/save", "name", "Of another", "choices", "span=year");
-        return Long.parseLong(
-                OwnClass.found("/across/([0-9]+)/remove", marin.get("/across").body()));
-    }
-
-    /** One of marin's first class. */
-    private static long bringIn(RunningApp app) {
-        TeacherId marin = teacher(app, "marin");
-        long classId = firstClass(app, "marin").row().id();
-        return ActingTeacher.as(
-                marin,
-                () -> app.bean(BringInService.class)
-                        .start(
-                                marin,
-                                classId,
-                                "marks",
-                                new Sheet("", List.of(List.of("Name", "Geography"), List.of("Ilva", "3")))));
+    private static Map<String, String> marins(RunningApp app) {
+        return Routes.ids(app, Visitor.signedIn(app, "marin"), teacher(app, "marin"), firstClass(app, "marin"));
     }
 
     @Test
     void aStrangerSeesOnlyTheDoor(RunningApp app) {
-        ClassBook theirs = firstClass(app, "marin");
-        Map<String, String> ids = ids(app, theirs, theirs);
-        for (String route : routes(app)) {
+        Map<String, String> ids = marins(app);
+        for (String route : Routes.all(app)) {
             if (!DOOR.contains(route.substring(route.indexOf(' ') + 1))) {
                 Visitor stranger = new Visitor(app.address());
                 stranger.get("/sign-in");
@@ -163,12 +66,12 @@ class RouteTest {
     @Test
     void anotherTeachersIdsAreNotFoundOnAnyRoute(RunningApp app) {
         Visitor okello = Visitor.signedIn(app, "okello");
-        ClassBook theirs = firstClass(app, "marin");
         ClassBook own = firstClass(app, "okello");
         int walked = 0;
-        Map<String, String> ids = ids(app, theirs, theirs);
-        Map<String, String> lastOfAnother = ids(app, own, theirs);
-        for (String route : routes(app)) {
+        Map<String, String> ids = marins(app);
+        Map<String, String> lastOfAnother = new HashMap<>(ids);
+        lastOfAnother.put("classId", Long.toString(own.row().id()));
+        for (String route : Routes.all(app)) {
             if (route.contains("{")) {
                 assertThat(ask(okello, route, ids).statusCode()).as(route).isEqualTo(404);
                 walked++;

@@ -5,16 +5,29 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** A form as a page shows it: what a browser would send of it. */
-public final class PageForm {
+/**
+ * A form as a page shows it.
+ *
+ * @param fields what a browser would send of it, names and values in turn
+ */
+public record PageForm(String action, List<String> fields) {
+    private static final Pattern FORM = Pattern.compile(
+            "<form(?=[^>]*method=\"post\")(?=[^>]*action=\"([^\"]*)\")[^>]*>(.*?)</form>", Pattern.DOTALL);
     private static final Pattern FIELD = Pattern.compile(
             "<input(?=[^>]*name=\"([a-zA-Z]+[0-9]*)\")(?:(?=[^>]*value=\"([^\"]*)\"))?[^>]*>"
-                    + "|<select[^>]*name=\"([a-zA-Z]+[0-9]*)\"[^>]*>(.*?)</select>",
+                    + "|<select[^>]*name=\"([a-zA-Z]+[0-9]*)\"[^>]*>(.*?)</select>"
+                    + "|<textarea[^>]*name=\"([a-zA-Z]+[0-9]*)\"[^>]*>(.*?)</textarea>",
             Pattern.DOTALL);
     private static final Pattern CHOSEN = Pattern.compile("<option(?=[^>]*selected)[^>]*value=\"([^\"]*)\"");
     private static final Pattern OPTION = Pattern.compile("<option[^>]*value=\"([^\"]*)\"");
 
-    private PageForm() {}
+    /** All that are posted. */
+    public static List<PageForm> all(String page) {
+        return FORM.matcher(page)
+                .results()
+                .map(form -> new PageForm(form.group(1).replace("&amp;", "&"), inputs(form.group(2))))
+                .toList();
+    }
 
     /**
      * Names and values in turn, with some fields otherwise.
@@ -23,7 +36,8 @@ public final class PageForm {
      * @param otherwise names and values in turn; a field the form lacks is added
      */
     public static String[] fields(String page, String id, String... otherwise) {
-        List<String> fields = fields(page, id);
+        String form = page.substring(page.indexOf("id=\"" + id + "\""));
+        List<String> fields = inputs(form.substring(0, form.indexOf("</form>")));
         for (int i = 0; i < otherwise.length; i += 2) {
             int at = -1;
             for (int j = 0; j < fields.size(); j += 2) {
@@ -38,19 +52,29 @@ public final class PageForm {
         return fields.toArray(new String[0]);
     }
 
-    private static List<String> fields(String page, String id) {
-        String form = page.substring(page.indexOf("id=\"" + id + "\""));
-        form = form.substring(0, form.indexOf("</form>"));
+    private static List<String> inputs(String form) {
         List<String> fields = new ArrayList<>();
         Matcher field = FIELD.matcher(form);
         while (field.find()) {
-            if (field.group(1) == null) {
+            if (field.group(5) != null) {
+                fields.addAll(List.of(field.group(5), plain(field.group(6))));
+            } else if (field.group(3) != null) {
                 fields.addAll(List.of(field.group(3), chosen(field.group(4))));
-            } else if (!field.group().contains("checkbox") || field.group().contains("checked")) {
-                fields.addAll(List.of(field.group(1), field.group(2) == null ? "" : field.group(2)));
+            } else if (!field.group().matches("(?s).*type=\"(checkbox|radio)\".*")
+                    || field.group().contains("checked")) {
+                fields.addAll(List.of(field.group(1), plain(field.group(2))));
             }
         }
         return fields;
+    }
+
+    private static String plain(String escaped) {
+        return escaped == null
+                ? ""
+                : escaped.replace("&quot;", "\"")
+                        .replace("&#39;", "'")
+                        .replace("&lt;", "<")
+                        .replace("&amp;", "&");
     }
 
     private static String chosen(String options) {

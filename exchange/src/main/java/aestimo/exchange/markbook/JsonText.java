@@ -1,5 +1,6 @@
 package aestimo.exchange.markbook;
 
+import aestimo.core.typed.PlainText;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -78,7 +79,7 @@ final class JsonText {
         return switch (in.currentToken()) {
             case START_OBJECT -> object();
             case START_ARRAY -> list();
-            case VALUE_STRING -> new Json.Text(in.getString());
+            case VALUE_STRING -> new Json.Text(plain(in.getString()));
             case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT -> new Json.Num(in.getString());
             case VALUE_TRUE -> new Json.Bool(true);
             case VALUE_FALSE -> new Json.Bool(false);
@@ -91,9 +92,16 @@ final class JsonText {
         while (in.nextToken() != JsonToken.END_OBJECT) {
             String key = in.currentName();
             in.nextToken();
-            keys.put(key, value());
+            keys.put(plain(key), value());
         }
         return new Json.Obj(keys);
+    }
+
+    private String plain(String text) {
+        if (!PlainText.isPlain(text)) {
+            throw new StreamReadException(in, "a text holds a control character");
+        }
+        return text;
     }
 
     private Json list() {

@@ -1,5 +1,6 @@
 package aestimo.exchange.sheet;
 
+import aestimo.core.typed.PlainText;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -31,7 +32,7 @@ final class SheetBuilder {
      * @param column from 0
      */
     void put(int row, int column, String text) throws UnreadableFileException {
-        String plain = WHITE.matcher(text).replaceAll(" ").strip();
+        String plain = WHITE.matcher(PlainText.of(text)).replaceAll(" ").strip();
         if (plain.isEmpty()) {
             return;
         }

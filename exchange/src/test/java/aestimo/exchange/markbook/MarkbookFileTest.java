@@ -209,6 +209,7 @@ class MarkbookFileTest {
                 "{\"format\": |The file is not well-formed JSON, line 1",
                 "{} x|The file is not well-formed JSON, line 1",
                 "{\"a\": 1, \"a\": 2}|The file is not well-formed JSON, line 1",
+                "{\"class\": \"9B\\u0000\"}|The file is not well-formed JSON, line 1, column 21: a text holds a control character",
                 "{}{}|there is more after the end of the document",
                 "[1]|is a list; it must be an object",
                 "{}|format: is missing",

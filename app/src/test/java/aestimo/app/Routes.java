@@ -1,0 +1,101 @@
+package aestimo.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.book.ClassBook;
+import aestimo.app.bringin.BringInService;
+import aestimo.app.groundwork.TryOutService;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
+import aestimo.app.targets.HelpService;
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
+import aestimo.app.toschool.ReturnService;
+import aestimo.exchange.sheet.Sheet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.springframework.web.bind.annotation.RequestMethod;
+import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+
+/** Every route there is, and what fills the ids in them. */
+final class Routes {
+    private Routes() {}
+
+    /** As “GET /classes/{classId}/marks”. */
+    static Set<String> all(RunningApp app) {
+        Set<String> routes = new TreeSet<>();
+        for (RequestMappingInfo info : app.bean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
+                .getHandlerMethods()
+                .keySet()) {
+            Set<RequestMethod> methods = info.getMethodsCondition().getMethods();
+            for (String path : info.getPatternValues()) {
+                for (RequestMethod method : methods.isEmpty() ? Set.of(RequestMethod.GET) : methods) {
+                    routes.add(method + " " + path);
+                }
+            }
+        }
+        return routes;
+    }
+
+    /** The path of a route with ids in the places of their names. */
+    static String path(String route, Map<String, String> ids) {
+        String path = route.substring(route.indexOf(' ') + 1);
+        for (Map.Entry<String, String> id : ids.entrySet()) {
+            path = path.replace("{" + id.getKey() + "}", id.getValue());
+        }
+        assertThat(path).as("every id of %s is known here", route).doesNotContain("{");
+        return path;
+    }
+
+    /** The ids of a class, and of one of everything else a teacher has beside it, made where there is none. */
+    static Map<String, String> ids(RunningApp app, Visitor visitor, TeacherId teacher, ClassBook classBook) {
+        Map<String, String> ids = new HashMap<>(idsWithin(classBook));
+        ids.put("listId", list(visitor));
+        ids.putAll(ActingTeacher.as(teacher, () -> made(app, teacher, classBook)));
+        return ids;
+    }
+
+    private static Map<String, String> idsWithin(ClassBook classBook) {
+        return Map.of(
+                "classId", Long.toString(classBook.row().id()),
+                "yearId", Long.toString(classBook.row().yearId()),
+                "assessmentId", classBook.book().assessments().get(0).id().text(),
+                "categoryId", classBook.book().categories().get(0).id().text(),
+                "enrolmentId", classBook.book().students().get(0).id().text());
+    }
+
+    private static Map<String, String> made(RunningApp app, TeacherId teacher, ClassBook classBook) {
+        long classId = classBook.row().id();
+        TryOutService tryOuts = app.bean(TryOutService.class);
+        tryOuts.keep(teacher, classId, "Of another", TryOutService.of(classBook));
+        HelpService helps = app.bean(HelpService.class);
+        if (helps.due(teacher).isEmpty()) {
+            long student =
+                    Long.parseLong(classBook.book().students().get(0).id().text());
+            helps.begin(teacher, classId, student, "Falls back", "Tuesdays", "2027-02-24");
+        }
+        long term = Long.parseLong(classBook.book().terms().get(0).id().text());
+        return Map.of(
+                "tryOutId", Long.toString(tryOuts.kept(teacher, classId).get(0).id()),
+                "helpId", Long.toString(helps.due(teacher).get(0).id()),
+                "returnId", Long.toString(app.bean(ReturnService.class).begin(teacher, classId, term)),
+                "bringInId",
+                        Long.toString(app.bean(BringInService.class)
+                                .start(
+                                        teacher,
+                                        classId,
+                                        "marks",
+                                        new Sheet("", List.of(List.of("Name", "Geography"), List.of("Ilva", "3"))))));
+    }
+
+    private static String list(Visitor visitor) {
+        visitor.get("/across");
+        visitor.post("/across/save", "name", "Of another", "choices", "span=year");
+        return OwnClass.found("/across/([0-9]+)/remove", visitor.get("/across").body());
+    }
+}
