@@ -53,7 +53,7 @@ class LastDone {
     }
 
     private static List<Object> key(ListedChange change) {
-        return List.of(change.what(), change.assessmentId(), change.how());
+        return List.of(change.kind(), change.assessmentId(), change.how());
     }
 
     private static Line line(ClassBook classBook, ListedChange latest, int count, boolean more) {
@@ -61,7 +61,7 @@ class LastDone {
         String words = latest.isEntry()
                 ? latest.how() + " " + (more ? "over " : "") + (count == 1 ? "1 entry" : count + " entries") + " · "
                         + own
-                : latest.what() + " of " + classBook.row().name();
+                : latest.kind() + " of " + classBook.row().name();
         return new Line(
                 latest.at(),
                 Days.at(latest.at()),

@@ -34,7 +34,7 @@ public class StartingScoreService {
         OutOf before = top(teacher, classId);
         if (!before.equals(top)) {
             mapper.updateTop(teacher, classId, top);
-            changes.recordGroundwork(teacher, classId, "top of starting scores", before.toString(), top.toString());
+            changes.recordGroundwork(teacher, classId, "top starting score", before.toString(), top.toString());
         }
     }
 
