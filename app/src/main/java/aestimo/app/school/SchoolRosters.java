@@ -1,7 +1,9 @@
 package aestimo.app.school;
 
 import aestimo.app.school.SchoolException.Kind;
+import aestimo.core.typed.PlainText;
 import aestimo.exchange.oneroster.SchoolRoster;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -11,11 +13,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.UriUtils;
 import tools.jackson.databind.JsonNode;
 
 /** Reads classes, students and terms from a school's service. */
 @Component
 public class SchoolRosters {
+    /** Of a century anybody is at school in. */
+    private static final String DAY = "(19|20|21)[0-9]{2}-[0-9]{2}-[0-9]{2}";
+
     private final SchoolOffice office;
 
     SchoolRosters(SchoolOffice office) {
@@ -60,7 +66,7 @@ public class SchoolRosters {
     public List<SchoolClassRef> classes(Connection connection) {
         String path = connection.schoolTeacher().isEmpty()
                 ? "/classes"
-                : "/teachers/" + connection.schoolTeacher() + "/classes";
+                : "/teachers/" + segment(connection.schoolTeacher()) + "/classes";
         return office.all(connection, path, "classes", "").stream()
                 .map(own -> new SchoolClassRef(text(own, "sourcedId"), text(own, "title")))
                 .toList();
@@ -94,7 +100,7 @@ public class SchoolRosters {
     /** The students of a class, in the order of their names. */
     public List<Person> people(Connection connection, String classRef) {
         Map<String, JsonNode> users = new HashMap<>();
-        office.all(connection, "/classes/" + classRef + "/students", "users", "")
+        office.all(connection, "/classes/" + segment(classRef) + "/students", "users", "")
                 .forEach(user -> users.put(text(user, "sourcedId"), user));
         List<Period> periods = periods(connection);
         List<Person> people = new ArrayList<>();
@@ -143,18 +149,35 @@ public class SchoolRosters {
         return new SchoolRoster("", terms, classes);
     }
 
+    /** Part of an address, whatever the school's ids are made of. */
+    private static String segment(String ref) {
+        return UriUtils.encodePathSegment(ref, StandardCharsets.UTF_8);
+    }
+
     private static String text(JsonNode node, String field) {
         JsonNode value = node.get(field);
-        return value == null || value.isNull() ? "" : value.asString();
+        if (value == null || value.isNull()) {
+            return "";
+        }
+        if (!value.isValueNode()) {
+            throw new SchoolException(Kind.HELD, "The school's service gives no text for " + field + ".");
+        }
+        return PlainText.of(value.asString()).strip();
     }
 
     private static Optional<LocalDate> day(JsonNode node, String field) {
         String text = text(node, field);
-        try {
-            return text.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(text));
-        } catch (DateTimeParseException none) {
-            throw new SchoolException(
-                    Kind.HELD, "The school's service says " + field + " is “" + text + "”, which is no day.");
+        if (text.isEmpty()) {
+            return Optional.empty();
         }
+        try {
+            if (text.matches(DAY)) {
+                return Optional.of(LocalDate.parse(text));
+            }
+        } catch (DateTimeParseException none) {
+            // Such as 30 February; told in the same words.
+        }
+        throw new SchoolException(
+                Kind.HELD, "The school's service says " + field + " is “" + text + "”, which is no day.");
     }
 }
