@@ -166,8 +166,9 @@ public final class LoadRun {
                 TypingTeacher.knownToTheSchool(server.address(), "load" + all.size(), office.address(), 4);
         all.add(teacher);
         String own = teacher.beginReturn(4);
+        String shown = teacher.askToSeal(own);
         long start = System.nanoTime();
-        teacher.post(own + "/seal");
+        teacher.post(own + "/seal", "shown", shown);
         System.out.printf("return of 28 students sealed: %.0f ms%n", (System.nanoTime() - start) / 1e6);
         start = System.nanoTime();
         teacher.post(own + "/send");

@@ -18,6 +18,7 @@ final class TypingTeacher {
     private static final LocalDate FIRST_DAY = LocalDate.of(2027, 1, 4);
     static final String PASSWORD = "steady as she goes";
     private static final int OUT_OF = 50;
+    private static final Pattern SHOWN = Pattern.compile("name=\"shown\" value=\"([^\"]+)\"");
     private static final long RETRY_NANOS = 1_000_000_000L;
 
     private final Visitor visitor;
@@ -113,8 +114,17 @@ final class TypingTeacher {
         return own;
     }
 
-    void post(String path) {
-        location(visitor.post(path));
+    /** What the page that asks once more shows, and sealing is asked of. */
+    String askToSeal(String own) {
+        Matcher shown = SHOWN.matcher(visitor.get(own + "/seal").body());
+        if (!shown.find()) {
+            throw new IllegalStateException("nothing to seal at " + own);
+        }
+        return shown.group(1);
+    }
+
+    void post(String path, String... fields) {
+        location(visitor.post(path, fields));
     }
 
     String page(String path) {
