@@ -25,10 +25,14 @@ aestimo.schoolReturn = (form) => {
       for (const field of row.querySelectorAll("input")) body.append(field.name, field.value);
     }
     try {
-      const answer = await fetch(form.dataset.typed, { method: "POST", body });
-      if (!answer.ok || answer.redirected) throw new Error(answer.status);
-      const told = await answer.json();
-      if (told.problems) {
+      const answer = await fetch(form.dataset.typed, { method: "POST", body, headers: { "X-Aestimo": "return" } });
+      const signedOut = answer.status === 401 || answer.status === 403;
+      if (!answer.ok && !signedOut) throw new Error(answer.status);
+      const told = signedOut ? {} : await answer.json();
+      if (signedOut) {
+        refuse("Not kept yet: you were signed out. What you typed is still here.");
+        aestimo.signInAgain(send);
+      } else if (told.problems) {
         refuse(told.problems.join(" "));
       } else {
         for (const field of form.querySelectorAll("[aria-invalid]")) field.removeAttribute("aria-invalid");
@@ -57,7 +61,7 @@ aestimo.schoolReturn = (form) => {
         await aestimo.returnMargin(form);
       }
     } catch {
-      refuse("Not kept: there is no connection, or you were signed out. What you typed is still here.");
+      refuse("Not kept yet: no answer. What you typed is still here and is sent again by itself.");
       timer = setTimeout(send, 5000);
     }
     busy = false;

@@ -30,7 +30,7 @@ class SchoolJourney {
         page.fill("#client", "markbook");
         page.fill("#secret", "tidewater-lane");
         page.fill("#schoolTeacher", "tls-marin");
-        page.click("button:text-is('Connect')");
+        page.press("#schoolTeacher", "Enter");
         assertThat(page.locator(".notice.is-done")).hasText("The school answers: 5 classes of yours there.");
         page.getByLabel("Field").first().fill("effort");
         page.getByLabel("Labels").first().fill("1, 2, 3");
@@ -89,8 +89,15 @@ class SchoolJourney {
             page.click("text=Seal and send…");
             assertThat(odd).isFocused();
             assertThat(page.locator("#kept")).containsText("“splendid” is no grade of the class");
+            // A session that ended meanwhile is begun anew in place, and what was typed goes on its way.
+            visit.forgetSession();
             odd.fill("");
             page.locator("[name=comment]").nth(3).press("Tab");
+            page.locator(".sign-in-again").waitFor();
+            assertThat(page.locator("#kept")).containsText("Not kept yet: you were signed out.");
+            page.fill(".sign-in-again [name=name]", "marin");
+            page.fill(".sign-in-again [name=password]", "tidewater-lane");
+            page.click(".sign-in-again button");
             assertThat(page.locator("#kept")).containsText(Pattern.compile("^Kept [0-9]"));
             assertThat(odd).not().hasAttribute("aria-invalid", "true");
             // What was typed last is kept before anything is asked.

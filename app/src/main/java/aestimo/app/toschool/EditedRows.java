@@ -40,8 +40,11 @@ record EditedRows(List<ReturnRow> changed, List<RefusedEdit> refused) {
             }
             List<RefusedEdit> ofTheRow = new ArrayList<>();
             if (!edit.was().equals(row.own())) {
-                ofTheRow.add(refusal(
-                        row, "", " was changed in another window meanwhile. What you typed is still here, not kept."));
+                ofTheRow.add(
+                        refusal(
+                                row,
+                                "",
+                                " was changed in another window meanwhile. What you typed is still here, not kept; open the page anew to see what stands."));
             }
             ReturnRow.Own own = checked(row, edit.asked(), bands, fields, ofTheRow);
             if (ofTheRow.isEmpty()) {
