@@ -2,12 +2,6 @@ package aestimo.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import aestimo.app.account.AccountService;
-import aestimo.app.book.BookService;
-import aestimo.app.book.ClassBook;
-import aestimo.app.book.ClassRow;
-import aestimo.app.store.ActingTeacher;
-import aestimo.app.store.TeacherId;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
@@ -17,7 +11,6 @@ import java.net.URLEncoder;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -81,31 +74,15 @@ class OddInputTest {
         return names.stream().sorted().toList();
     }
 
-    private static Visitor copyOfTheDemo(RunningApp app, Map<String, String> ids) {
-        TeacherId marin = app.bean(AccountService.class).find("marin").orElseThrow();
-        long from = ActingTeacher.as(marin, () -> app.bean(BookService.class).classes(marin)).stream()
-                .filter(row -> row.name().equals("9B"))
-                .mapToLong(ClassRow::id)
-                .findFirst()
-                .orElseThrow();
-        String file = Visitor.signedIn(app, "marin")
-                .get("/classes/" + from + "/groundwork/class/markbook")
-                .body();
-        OwnClass own = new OwnClass(app, "");
-        Visitor visitor = own.visitor();
-        String made =
-                OwnClass.location(visitor.upload("/classes/bring-in", "file", file.getBytes(StandardCharsets.UTF_8)));
-        long id = Long.parseLong(OwnClass.found("/classes/(\\d+)/", made));
-        ClassBook classBook = ActingTeacher.as(
-                own.teacher(), () -> app.bean(BookService.class).open(own.teacher(), id));
-        ids.putAll(Routes.ids(app, visitor, own.teacher(), classBook));
-        return visitor;
+    private static Map<String, String> ids(RunningApp app, OwnClass own) {
+        return Routes.ids(app, own.visitor(), own.teacher(), own.read(book -> book));
     }
 
     @Test
     void whateverIsAskedIsAnsweredInWords(RunningApp app) throws IOException {
-        Map<String, String> ids = new HashMap<>();
-        Visitor visitor = copyOfTheDemo(app, ids);
+        OwnClass own = OwnClass.ofTheDemo(app, "9B");
+        Visitor visitor = own.visitor();
+        Map<String, String> ids = ids(app, own);
         List<String> names = names();
         assertThat(names).hasSizeGreaterThan(100);
         long seed = new Random().nextLong();
@@ -132,8 +109,9 @@ class OddInputTest {
     /** The forms of all pages as they are shown, with a field or two typed otherwise. */
     @Test
     void whateverIsTypedIntoAFormIsAnsweredInWords(RunningApp app) {
-        Map<String, String> ids = new HashMap<>();
-        Visitor visitor = copyOfTheDemo(app, ids);
+        OwnClass own = OwnClass.ofTheDemo(app, "9B");
+        Visitor visitor = own.visitor();
+        Map<String, String> ids = ids(app, own);
         Map<String, PageForm> forms = new TreeMap<>();
         for (String route : Routes.all(app)) {
             if (route.startsWith("GET ")) {

@@ -3,47 +3,29 @@ package aestimo.app.frame;
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.HandlerArgument;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Configuration;
-import org.springframework.core.MethodParameter;
 import org.springframework.security.core.Authentication;
-import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.context.request.RequestAttributes;
-import org.springframework.web.method.support.HandlerMethodArgumentResolver;
-import org.springframework.web.method.support.ModelAndViewContainer;
 import org.springframework.web.servlet.HandlerMapping;
-import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /** Opens the class an address names, for handlers that ask for an {@link OpenClass}. */
 @Configuration
-class OpenClassArguments implements WebMvcConfigurer, HandlerMethodArgumentResolver {
+class OpenClassArguments extends HandlerArgument<OpenClass> {
     private final ObjectProvider<BookService> books;
 
     /** @param books asked for once it is needed: what pages are made of comes after the pages' own set-up */
     OpenClassArguments(ObjectProvider<BookService> books) {
+        super(OpenClass.class);
         this.books = books;
     }
 
     @Override
-    public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
-        resolvers.add(this);
-    }
-
-    @Override
-    public boolean supportsParameter(MethodParameter parameter) {
-        return parameter.getParameterType() == OpenClass.class;
-    }
-
-    @Override
-    public Object resolveArgument(
-            MethodParameter parameter,
-            ModelAndViewContainer container,
-            NativeWebRequest request,
-            WebDataBinderFactory factory) {
+    protected OpenClass read(NativeWebRequest request) {
         SignedInTeacher teacher = (SignedInTeacher) ((Authentication) request.getUserPrincipal()).getPrincipal();
         Map<String, String> parameters = new HashMap<>();
         request.getParameterMap().forEach((name, values) -> parameters.put(name, values[0]));

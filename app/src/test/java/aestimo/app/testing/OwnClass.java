@@ -6,6 +6,7 @@ import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
+import aestimo.app.book.ClassRow;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Assessment;
@@ -56,6 +57,22 @@ public final class OwnClass {
         this.teacher = teacher;
         this.visitor = visitor;
         this.base = base;
+    }
+
+    /** A class of the demo, brought to a colleague as a markbook file: rich, and nobody else's. */
+    public static OwnClass ofTheDemo(RunningApp app, String name) {
+        TeacherId marin = app.bean(AccountService.class).find("marin").orElseThrow();
+        long from = ActingTeacher.as(marin, () -> app.bean(BookService.class).classes(marin)).stream()
+                .filter(row -> row.name().equals(name))
+                .mapToLong(ClassRow::id)
+                .findFirst()
+                .orElseThrow();
+        byte[] file =
+                Visitor.signedIn(app, "marin").download("/classes/" + from + "/groundwork/class/markbook?memos=true");
+        OwnClass colleague = new OwnClass(app, "");
+        String made = location(colleague.visitor.upload("/classes/bring-in", "file", file));
+        colleague.visitor.get(made);
+        return new OwnClass(app, colleague.teacher, colleague.visitor, made.replaceAll("/marks.*", ""));
     }
 
     /** Another class of the same teacher in the same year. */

@@ -5,12 +5,7 @@ import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import aestimo.app.account.AccountService;
-import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
-import aestimo.app.book.ClassRow;
-import aestimo.app.store.ActingTeacher;
-import aestimo.app.store.TeacherId;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
@@ -30,29 +25,15 @@ import org.junit.jupiter.api.extension.ExtendWith;
  */
 @ExtendWith(RunningApp.class)
 class AndBackTest {
+    private OwnClass own;
     private Visitor visitor;
-    private TeacherId teacher;
-    private RunningApp app;
     private String base;
 
     @BeforeEach
-    void bringTheClass(RunningApp running) {
-        app = running;
-        TeacherId marin = app.bean(AccountService.class).find("marin").orElseThrow();
-        long from = ActingTeacher.as(marin, () -> app.bean(BookService.class).classes(marin)).stream()
-                .filter(row -> row.name().equals("9B"))
-                .mapToLong(ClassRow::id)
-                .findFirst()
-                .orElseThrow();
-        String file = Visitor.signedIn(app, "marin")
-                .get("/classes/" + from + "/groundwork/class/markbook?memos=true")
-                .body();
-        OwnClass colleague = new OwnClass(app, "");
-        visitor = colleague.visitor();
-        teacher = colleague.teacher();
-        base = location(visitor.upload("/classes/bring-in", "file", file.getBytes(StandardCharsets.UTF_8)))
-                .replaceAll("/marks.*", "");
-        visitor.get(base + "/marks");
+    void bringTheClass(RunningApp app) {
+        own = OwnClass.ofTheDemo(app, "9B");
+        visitor = own.visitor();
+        base = own.base();
     }
 
     private String file() {
@@ -60,8 +41,7 @@ class AndBackTest {
     }
 
     private ClassBook book() {
-        return ActingTeacher.as(
-                teacher, () -> app.bean(BookService.class).open(teacher, Long.parseLong(base.replaceAll(".*/", ""))));
+        return own.read(book -> book);
     }
 
     private String follow(HttpResponse<String> answer) {
