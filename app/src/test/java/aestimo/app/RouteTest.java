@@ -165,6 +165,8 @@ class RouteTest {
             assertThat(answer.body()).as(path).doesNotContain("Exception").doesNotContain("\tat ");
         }
         assertThat(marin.put(base + "/entries", "{not json").statusCode()).isEqualTo(400);
+        assertThat(marin.put(base + "/entries", "[{\"text\": {\"id\": 1}}]").statusCode())
+                .isEqualTo(400);
         assertThat(marin.put(base + "/entries", "[null]").statusCode()).isIn(400, 404, 422);
     }
 }

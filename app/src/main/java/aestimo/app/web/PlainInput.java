@@ -18,7 +18,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.JacksonModule;
-import tools.jackson.databind.deser.std.StdDeserializer;
+import tools.jackson.databind.deser.jdk.StringDeserializer;
 import tools.jackson.databind.module.SimpleModule;
 
 /** Leaves out of whatever is sent the characters nothing can hold, before anything reads it. */
@@ -37,14 +37,10 @@ class PlainInput extends OncePerRequestFilter {
         return new SimpleModule().addDeserializer(String.class, new PlainStrings());
     }
 
-    private static final class PlainStrings extends StdDeserializer<String> {
-        PlainStrings() {
-            super(String.class);
-        }
-
+    private static final class PlainStrings extends StringDeserializer {
         @Override
         public String deserialize(JsonParser in, DeserializationContext context) {
-            String text = in.getValueAsString();
+            String text = super.deserialize(in, context);
             return text == null ? null : PlainText.of(text);
         }
     }
