@@ -118,6 +118,7 @@ class AttainmentTest {
                 .isEqualTo(new AttainmentCounts(0, 1, 0, 0, 2));
         assertThat(attained.counts(attained.terms().get(1), all -> true).compared())
                 .isEqualTo(1);
+        assertThat(new AttainmentCounts(1, 2, 4, 8, 16).compared()).isEqualTo(15);
         assertThat(attained.isSoFar(attained.terms().get(0))).isFalse();
         assertThat(attained.isSoFar(attained.terms().get(1))).isTrue();
     }
