@@ -103,7 +103,14 @@ record ToSchoolView(
         return earlier;
     }
 
-    public int pieces() {
-        return feeding.stream().mapToInt(own -> own.pieces().size()).sum();
+    /** “7 assessments in 4 categories that count”, for the sentences that tell what the figures come from. */
+    public String madeOf() {
+        int pieces = feeding.stream().mapToInt(own -> own.pieces().size()).sum();
+        if (pieces == 0) {
+            return "no assessment yet";
+        }
+        return (pieces == 1 ? "1 assessment" : pieces + " assessments") + " in "
+                + (feeding.size() == 1 ? "one category" : feeding.size() + " categories") + " that count"
+                + (feeding.size() == 1 ? "s" : "");
     }
 }

@@ -162,10 +162,9 @@ public final class LoadRun {
     private void returns() {
         OfficeServer office = OfficeServer.on(server.cluster());
         office.behave(20, 0, "500");
-        TypingTeacher teacher =
-                TypingTeacher.knownToTheSchool(server.address(), "load" + all.size(), office.address(), 4);
-        all.add(teacher);
-        String own = teacher.beginReturn(4);
+        ReturningTeacher teacher = ReturningTeacher.knownTo(office.address(), server.address(), "load" + all.size(), 4);
+        all.add(teacher.typing());
+        String own = teacher.begin();
         String shown = teacher.askToSeal(own);
         long start = System.nanoTime();
         teacher.post(own + "/seal", "shown", shown);

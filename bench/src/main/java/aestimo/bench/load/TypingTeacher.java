@@ -1,5 +1,6 @@
 package aestimo.bench.load;
 
+import aestimo.app.testing.PageForm;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
 import java.time.LocalDate;
@@ -18,7 +19,6 @@ final class TypingTeacher {
     private static final LocalDate FIRST_DAY = LocalDate.of(2027, 1, 4);
     static final String PASSWORD = "steady as she goes";
     private static final int OUT_OF = 50;
-    private static final Pattern SHOWN = Pattern.compile("name=\"shown\" value=\"([^\"]+)\"");
     private static final long RETRY_NANOS = 1_000_000_000L;
 
     private final Visitor visitor;
@@ -39,96 +39,32 @@ final class TypingTeacher {
 
     /** @param signIn of an account that is there already and has no class yet */
     static TypingTeacher withClass(String address, String signIn, int students, int pieces) {
+        return withClass(address, signIn, "9B", students, pieces);
+    }
+
+    static TypingTeacher withClass(String address, String signIn, String name, int students, int pieces) {
         Visitor visitor = new Visitor(address);
         visitor.signIn(signIn, PASSWORD);
         String year = location(visitor.post(
                 "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
-        return inYear(visitor, year.replaceAll(".*year=", ""), "9B", students, pieces);
+        return inYear(visitor, year.replaceAll(".*year=", ""), name, students, pieces);
     }
 
-    /**
-     * A class the school office knows: 8D Geography, by the numbers of its students; everything but the marks is complete.
-     *
-     * @return what its results are sent by
-     */
-    static TypingTeacher knownToTheSchool(String address, String signIn, String office, int fields) {
-        Visitor visitor = new Visitor(address);
-        visitor.signIn(signIn, PASSWORD);
-        String year = location(visitor.post(
-                "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
-        TypingTeacher teacher = inYear(visitor, year.replaceAll(".*year=", ""), "8D", 0, 12);
-        StringBuilder roster = new StringBuilder("Number\tName\n");
-        for (int number = 2101; number <= 2128; number++) {
-            roster.append(number).append("\tFamily").append(number).append(", Given\n");
-        }
-        visitor.get(teacher.base + "/groundwork/students");
-        visitor.post(teacher.base + "/groundwork/students/keep", "pasted", roster.toString());
-        String sheet = visitor.get(teacher.base + "/marks?span=year").body();
-        TypingTeacher known = new TypingTeacher(
-                visitor,
-                teacher.base,
-                numbers(sheet, "data-s=\"(\\d+)\""),
-                numbers(sheet, "<th[^>]*data-a=\"(\\d+)\""));
-        known.fillAll();
-        known.setBands();
-        visitor.get("/school");
-        visitor.post(
-                "/school", "address", office, "client", "markbook", "secret", "tidewater-lane", "schoolTeacher", "");
-        List<String> asked = new ArrayList<>(List.of("commentLength", "300"));
-        for (int i = 0; i < fields; i++) {
-            asked.addAll(List.of("name", "field " + i, "labels", "1, 2, 3"));
-        }
-        visitor.post("/school/asks", asked.toArray(new String[0]));
-        visitor.get(known.base + "/groundwork/students/school");
-        return known;
+    private static TypingTeacher ofSheet(Visitor visitor, String base) {
+        String sheet = visitor.get(base + "/marks?span=year").body();
+        return new TypingTeacher(
+                visitor, base, numbers(sheet, "data-s=\"(\\d+)\""), numbers(sheet, "<th[^>]*data-a=\"(\\d+)\""));
     }
 
-    /** Begins a return with every field filled; tells its address. */
-    String beginReturn(int fields) {
-        String page = visitor.get(base + "/to-school").body();
-        visitor.post(
-                base + "/to-school/begin",
-                "term",
-                numbers(page, "name=\"term\" value=\"(\\d+)\"").get(0).toString());
-        page = visitor.get(base + "/to-school").body();
-        String own =
-                base + "/to-school/" + numbers(page, "/to-school/(\\d+)/save").get(0);
-        List<String> rows = new ArrayList<>();
-        for (long student : students) {
-            rows.addAll(List.of(
-                    "enrolment",
-                    Long.toString(student),
-                    "was",
-                    "",
-                    "sentAs",
-                    "",
-                    "reason",
-                    "",
-                    "comment",
-                    "A steady term."));
-            for (int i = 0; i < fields; i++) {
-                rows.addAll(List.of("field" + i, "2"));
-            }
-        }
-        visitor.post(own + "/save", rows.toArray(new String[0]));
-        return own;
-    }
-
-    /** What the page that asks once more shows, and sealing is asked of. */
-    String askToSeal(String own) {
-        Matcher shown = SHOWN.matcher(visitor.get(own + "/seal").body());
-        if (!shown.find()) {
-            throw new IllegalStateException("nothing to seal at " + own);
-        }
-        return shown.group(1);
+    /** The same class once more, with those on its list who joined it since. */
+    TypingTeacher joinedBy(String pastedStudents) {
+        visitor.get(base + "/groundwork/students");
+        visitor.post(base + "/groundwork/students/keep", "pasted", pastedStudents);
+        return ofSheet(visitor, base);
     }
 
     void post(String path, String... fields) {
         location(visitor.post(path, fields));
-    }
-
-    String page(String path) {
-        return visitor.get(path).body();
     }
 
     /** A class of a year of five short terms, each with a fifth of the pieces; with targets for everybody. */
@@ -243,9 +179,7 @@ final class TypingTeacher {
                     "outOf",
                     Integer.toString(OUT_OF));
         }
-        String sheet = visitor.get(base + "/marks?span=year").body();
-        return new TypingTeacher(
-                visitor, base, numbers(sheet, "data-s=\"(\\d+)\""), numbers(sheet, "<th[^>]*data-a=\"(\\d+)\""));
+        return ofSheet(visitor, base);
     }
 
     private static String location(HttpResponse<String> answer) {
@@ -255,7 +189,7 @@ final class TypingTeacher {
                 .replaceAll("^https?://[^/]+", "");
     }
 
-    private static List<Long> numbers(String page, String pattern) {
+    static List<Long> numbers(String page, String pattern) {
         List<Long> found = new ArrayList<>();
         Matcher matcher = Pattern.compile(pattern).matcher(page);
         while (matcher.find()) {
@@ -266,6 +200,14 @@ final class TypingTeacher {
 
     String base() {
         return base;
+    }
+
+    Visitor visitor() {
+        return visitor;
+    }
+
+    List<Long> students() {
+        return students;
     }
 
     /** The whole sheet of the year, as a page. */
@@ -320,25 +262,8 @@ final class TypingTeacher {
 
     /** The fields of the try-out's form as the page holds them. */
     List<String> tryOutForm() {
-        String page = visitor.get(base + "/standing/try?span=year").body();
-        String form = page.substring(page.indexOf("id=\"try\""), page.indexOf("name=\"tryOutName\""));
-        List<String> fields = new ArrayList<>();
-        Matcher field = Pattern.compile("<input[^>]*name=\"(\\w+)\"[^>]*value=\"([^\"]*)\"|<select name=\"(\\w+)\"")
-                .matcher(form);
-        while (field.find()) {
-            if (field.group(3) != null) {
-                fields.addAll(List.of(
-                        field.group(3),
-                        switch (field.group(3)) {
-                            case "say" -> "counts";
-                            case "places" -> "1";
-                            default -> "ROUNDED";
-                        }));
-            } else if (!field.group(1).equals("_csrf")) {
-                fields.addAll(List.of(field.group(1), field.group(2)));
-            }
-        }
-        return fields;
+        return List.of(
+                PageForm.fields(visitor.get(base + "/standing/try?span=year").body(), "try"));
     }
 
     /** Marks in every cell, a hundred to a request. */
