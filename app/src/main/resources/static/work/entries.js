@@ -1,21 +1,10 @@
 "use strict";
-// Entries on their way from one page, and the line that tells about them: what waits, what only the teacher can decide,
-// and signing in again in place when the session has ended. The sheet and the marking run both stand on this.
+// Entries on their way from one page, and the line that tells about them: what waits and why, and what only the teacher
+// can decide. The sheet and the marking run both stand on this.
 aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} }) => {
   const saved = document.getElementById("saved");
   const conflicts = document.getElementById("conflicts");
-  /** Asks as a script: told by a status, never sent to another page. */
-  const ask = (method, path, body) => fetch(base + path, {
-    method, headers: { "Content-Type": "application/json", "X-CSRF-TOKEN": document.querySelector("meta[name=csrf]").content, "X-Aestimo": "entries" }, body: JSON.stringify(body),
-  });
-  const button = (words, work) => {
-    const it = document.createElement("button");
-    it.type = "button";
-    it.className = "button is-small";
-    it.textContent = words;
-    it.addEventListener("click", work);
-    return it;
-  };
+  const ask = (method, path, body, fits) => aestimo.ask(method, base + path, body, { fits });
 
   // A page asked for while an entry was on its way may show what stood before; the tab remembers what was kept lately.
   const latelyKey = `aestimo.lately.${key}`;
@@ -30,58 +19,113 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
       saved.dataset.filled = answer.filled;
       saved.dataset.at = answer.at;
     }
-    showStopped();
   };
 
-  /** Those only the teacher can decide on. They stay in the browser until then. */
-  const showStopped = () => {
-    conflicts.replaceChildren();
-    for (const item of queue.items.filter((it) => it.stopped)) {
-      const there = place(item);
-      const where = there?.words ?? "An entry outside this page";
-      const typed = item.text || "blank";
-      const notice = document.createElement("p");
-      notice.className = "notice is-doubt";
-      const words = document.createElement("span");
-      const done = (takeTyped) => { queue.settle(item, takeTyped); showStopped(); };
-      if (item.stopped === "conflict") {
-        const stands = item.there.typed || "blank";
-        words.textContent = `${where}: ${stands} was put there in another window meanwhile; you typed ${typed}.`;
-        notice.append(words, button(`Keep ${stands}`, () => done(false)), button(`Put ${typed}`, () => { there?.dress(item.text); done(true); }));
-      } else {
-        words.textContent = `${where}: “${typed}” was not kept. ${item.why}`;
-        there?.refuse();
-        notice.append(words, button("Forget it", () => { done(false); location.reload(); }));
-      }
-      conflicts.append(notice);
+  const whereOf = (item) => place(item)?.words || item.where || "An entry outside this page";
+  const typedIn = (item) => item.text || "blank";
+  const lines = (items) => items.map((item) => `${whereOf(item)}\t${item.text}`).join("\n");
+  const copy = (items) => aestimo.button("Copy", async (event) => {
+    try {
+      await navigator.clipboard.writeText(lines(items));
+      event.target.textContent = "Copied";
+    } catch { event.target.textContent = "This browser does not let a page copy"; }
+  });
+  const notice = (css, words, ...buttons) => {
+    const it = document.createElement("p");
+    it.className = `notice ${css}`;
+    const text = document.createElement("span");
+    text.textContent = words;
+    it.append(text, ...buttons);
+    return it;
+  };
+  /** Sent once more as if typed now; what the cell shows goes with it. */
+  const again = (item) => {
+    place(item)?.dress(item.text);
+    queue.settle(item, true);
+  };
+  /** Deleted from this browser; the cell shows once more what is saved. */
+  const forget = (item) => {
+    queue.settle(item, false);
+    if (place(item)) location.reload();
+  };
+
+  /** One that only the teacher can decide on. It stays in the browser until then. */
+  const stopped = (item) => {
+    const where = whereOf(item);
+    if (item.stopped === "conflict") {
+      const there = item.there.typed || "blank";
+      return notice("is-doubt", `${where}: ${there} was put there in another window meanwhile; you typed ${typedIn(item)}.`,
+        aestimo.button(`Leave ${there}`, () => queue.settle(item, false)), aestimo.button(`Put ${typedIn(item)}`, () => again(item)));
     }
+    place(item)?.refuse(`Not saved: ${item.why}.`);
+    return notice("is-doubt", `${where}: “${typedIn(item)}” is not saved: ${item.why}.`,
+      aestimo.button("Send again", () => again(item)), copy([item]), aestimo.button("Delete", () => forget(item)));
+  };
+  const list = document.createElement("details");
+  list.className = "notice is-near not-saved";
+  const items = document.createElement("ul");
+  const summary = document.createElement("summary");
+  list.append(summary, items);
+  /** Those that wait after a try that failed: where, and why, for whoever wants to see. */
+  const showWaiting = (waiting, why) => {
+    summary.textContent = waiting.length === 1 ? `1 mark is not saved yet: ${why}.` : `${waiting.length} marks are not saved yet: ${why}.`;
+    const all = document.createElement("li");
+    all.append("They are sent again by themselves. ", aestimo.button("Send now", () => queue.again()), copy(waiting));
+    items.replaceChildren(all, ...waiting.map((item) => {
+      const line = document.createElement("li");
+      const words = document.createElement("span");
+      words.textContent = `${whereOf(item)}: ${typedIn(item)}`;
+      line.append(words, " ", aestimo.button("Delete", () => forget(item)));
+      place(item)?.waits?.(`Not saved yet: ${why}.`);
+      return line;
+    }));
   };
 
-  const state = (name, count) => {
-    const marks = count === 1 ? "1 mark" : `${count} marks`;
-    saved.className = { saved: "", sending: "", trying: "is-waiting", "signed-out": "is-stopped" }[name];
+  const wait = { saved: "", sending: "", trying: "is-waiting", "signed-out": "is-stopped", stopped: "is-stopped" };
+  const words = ({ name, count, waiting, why }) => {
+    const marks = (n) => (n === 1 ? "1 mark" : `${n} marks`);
     if (name === "saved") {
       const filled = Number(saved.dataset.filled);
-      saved.textContent = filled === 0 ? "● Nothing typed yet" : `● ${filled === 1 ? "1 mark" : `All ${filled} marks`} saved${saved.dataset.at ? ` · ${saved.dataset.at}` : ""}`;
-    } else if (name === "sending") saved.textContent = `○ ${marks} on the way…`;
-    else if (name === "trying") saved.textContent = `○ ${marks} not saved yet: no answer. Kept in this browser, tried again by itself.`;
-    else {
-      saved.textContent = `○ ${marks} kept in this browser: you were signed out.`;
-      aestimo.signInAgain(signedIn);
+      if (filled === 0) return "● Nothing typed yet";
+      return `● ${filled === 1 ? "1 mark" : `All ${filled} marks`} saved${saved.dataset.at ? ` · ${saved.dataset.at}` : ""}`;
     }
-    if (!queue.stored && count > 0) saved.textContent = `○ ${marks} not saved yet, and this browser keeps nothing: leave the page open.`;
+    if (!queue.stored) return `○ ${marks(count)} not saved yet, and this browser keeps nothing: leave the page open.`;
+    const more = count > waiting ? ` ${marks(count - waiting)} not saved: see above.` : "";
+    if (name === "sending") return `○ ${marks(waiting)} on the way…${more}`;
+    if (name === "trying") return `○ ${marks(waiting)} not saved yet: ${why}. Kept in this browser, tried again by itself.${more}`;
+    if (name === "signed-out") return `○ ${marks(waiting)} kept in this browser: ${why}.${more}`;
+    return `○ ${marks(count)} not saved: see above.`;
+  };
+  const state = (now) => {
+    saved.className = wait[now.name];
+    saved.textContent = words(now) + (now.behind ? " This page could not show the latest answer: load it again." : "");
+    const waits = now.name === "trying" || now.name === "signed-out" ? queue.waiting() : [];
+    const all = queue.items.filter((it) => it.stopped).map(stopped);
+    if (waits.length) showWaiting(waits, now.why);
+    conflicts.replaceChildren(...all, ...(waits.length ? [list] : []));
+    if (now.name === "signed-out") aestimo.signInAgain(signedIn);
   };
 
-  const signedIn = () => { queue.pause = 0; queue.flush(); onSignedIn(); };
-  const queue = new aestimo.Queue({ prefix: `aestimo.entry.${key}.`, send: (items) => ask("PUT", `/entries?${query}`, items), onAnswer: answered, onState: state });
-  window.addEventListener("online", () => { queue.pause = 0; queue.flush(); });
-  window.addEventListener("beforeunload", (event) => { if (!queue.stored && queue.waiting().length) event.preventDefault(); });
+  const signedIn = () => { queue.again(); onSignedIn(); };
+  const queue = new aestimo.Queue({
+    prefix: `aestimo.entry.${key}.`, onAnswer: answered, onState: state,
+    send: (batch) => ask("PUT", `/entries?${query}`, batch, (data) => ["entries", "rows", "grounds", "foot"].every((it) => Array.isArray(data[it]))),
+  });
+  window.addEventListener("online", () => queue.again());
+  window.addEventListener("beforeunload", (event) => { if (!queue.stored && queue.items.length) event.preventDefault(); });
   const behind = lately().some((it) => { const there = place(it); return there && there.version < it.version; });
   remember([]);
   if (behind) location.reload();
-  // After the page has taken up what it needs of this.
-  queueMicrotask(() => showStopped());
-  return { queue, ask, button };
+  return { queue, ask };
+};
+
+aestimo.button = (words, work) => {
+  const it = document.createElement("button");
+  it.type = "button";
+  it.className = "button is-small";
+  it.textContent = words;
+  it.addEventListener("click", work);
+  return it;
 };
 
 /** An element of a drawing. */
@@ -90,63 +134,4 @@ aestimo.svg = (name, attributes, ...children) => {
   for (const [key, value] of Object.entries(attributes)) it.setAttribute(key, value);
   it.append(...children);
   return it;
-};
-
-/**
- * Signing in again without leaving the page, when the session has ended: first by asking whether another tab has done so,
- * then by name and password. Only the same teacher can go on here. Whoever asks while it is open is told with the others.
- */
-aestimo.signInAgain = (onDone) => {
-  const waiting = aestimo.atTheDoor ??= new Set();
-  waiting.add(onDone);
-  if (waiting.size > 1) return;
-  const form = document.createElement("form");
-  const read = (text) => new DOMParser().parseFromString(text, "text/html");
-  const token = (page) => page.querySelector("meta[name=csrf]")?.content;
-  /** Whether the page is one of a signed-in teacher, the same as this one's; then its token is the one to use. */
-  const enter = (page) => {
-    const teacher = page.body.dataset.teacher;
-    if (!teacher) return "That name or password is not right.";
-    if (teacher !== document.body.dataset.teacher) return "That is another teacher’s account. Nothing of this page is sent to it; sign in with your own.";
-    document.querySelector("meta[name=csrf]").content = token(page);
-    // Forms of the page carry the token too.
-    for (const field of document.querySelectorAll("input[name=_csrf]")) field.value = token(page);
-    form.remove();
-    const all = [...waiting];
-    waiting.clear();
-    for (const tell of all) tell();
-    return "";
-  };
-  const build = () => {
-    form.className = "notice is-doubt sign-in-again";
-    const field = (words, name, type, complete) => {
-      const label = document.createElement("label");
-      const input = Object.assign(document.createElement("input"), { className: "input is-small", name, type, autocomplete: complete, required: true });
-      label.append(`${words} `, input);
-      return label;
-    };
-    const words = Object.assign(document.createElement("span"), { textContent: "You were signed out. Sign in here, and what you typed is saved." });
-    const go = Object.assign(document.createElement("button"), { className: "button is-small is-dark", textContent: "Sign in" });
-    form.append(words, field("Name", "name", "text", "username"), field("Password", "password", "password", "current-password"), go);
-    // A place of its own: what the page says meanwhile must not wipe it away.
-    document.getElementById("told").before(form);
-    form.addEventListener("submit", async (event) => {
-      event.preventDefault();
-      go.disabled = true;
-      try {
-        const before = read(await (await fetch("/sign-in")).text());
-        const answer = await fetch("/sign-in", { method: "POST", body: new URLSearchParams({ _csrf: token(before), signIn: form.elements.name.value, password: form.elements.password.value }) });
-        const problem = /[?]wait/.test(answer.url) ? "Too many tries. Wait ten minutes, then sign in again." : enter(read(await answer.text()));
-        if (problem) words.textContent = problem;
-      } catch { words.textContent = "No answer. What you typed stays in this browser; try again in a moment."; }
-      go.disabled = false;
-    });
-  };
-  (async () => {
-    try {
-      const answer = await fetch("/account", { headers: { "X-Aestimo": "session" } });
-      if (answer.ok && !enter(read(await answer.text()))) return;
-    } catch { /* the form is the way then */ }
-    build();
-  })();
 };

@@ -1,54 +1,185 @@
 "use strict";
-// Notes and memos of entries. What is typed stands in the browser's storage until the server has kept it. A box holds
-// both fields of one entry; the sheet's margin has one at a time, the marking run one in each line.
+// Notes and memos of entries. What is typed stands in the browser's storage until the server has kept it, and is sent
+// again with growing pauses until then, wherever the page has gone on to meanwhile. A box holds both fields of one
+// entry; the sheet's margin has one at a time, the marking run one in each line.
+aestimo.Remarks = class {
+  static LONGEST_PAUSE = 60;
+
+  /**
+   * prefix: of the keys in storage; send(remark): a promise of an Answer; onKept(remark, noted), onState(remark): told
+   * when one is kept, and whenever what there is to say of one changed.
+   */
+  constructor({ prefix, send, onKept = () => {}, onState = () => {}, onSignedOut = () => {}, store = () => localStorage, after = (work, seconds) => setTimeout(work, seconds * 1000), cancel = clearTimeout.bind(window) }) {
+    Object.assign(this, { prefix, send, onKept, onState, onSignedOut, store, after, cancel });
+    this.all = new Map();
+  }
+
+  keyOf({ assessment, student, part }) { return `${assessment}.${student}.${part}`; }
+
+  /** The remark of a cell; known, it goes on from what was typed last, else from what stands there. */
+  of(cell, there) {
+    const key = this.keyOf(cell);
+    let remark = this.all.get(key);
+    if (!remark) {
+      remark = { ...cell, was: { ...there }, now: { ...there }, state: "", why: "", pause: 0 };
+      this.all.set(key, remark);
+      const draft = this.draft(key);
+      if (draft) Object.assign(remark, { now: { note: draft.note, memo: draft.memo }, was: draft.was ?? remark.was, sent: draft.sent });
+    } else if (!this.isOpen(remark)) Object.assign(remark, { was: { ...there }, now: { ...there } });
+    return remark;
+  }
+
+  draft(key) {
+    try { return JSON.parse(this.store().getItem(this.prefix + key) ?? "null"); } catch { return null; }
+  }
+
+  /** Whether something is typed that is not kept. */
+  isOpen(remark) { return remark.now.note !== remark.was.note || remark.now.memo !== remark.was.memo || Boolean(remark.sent); }
+
+  open() { return [...this.all.values()].filter((it) => this.isOpen(it)); }
+
+  /** Sends what an earlier page left behind. */
+  resume() {
+    const keys = [];
+    try {
+      const store = this.store();
+      for (let i = 0; i < store.length; i++) if (store.key(i).startsWith(this.prefix)) keys.push(store.key(i).slice(this.prefix.length));
+    } catch { return; }
+    for (const key of keys) {
+      const draft = this.draft(key);
+      const [assessment, student, part] = key.split(".").map(Number);
+      // Without what stood there it waits for its box, which knows.
+      if (draft?.was) this.save(this.of({ assessment, student, part }, draft.was));
+    }
+  }
+
+  type(remark, now) {
+    remark.now = { ...now };
+    if (remark.state !== "sent") this.say(remark, "");
+    this.write(remark);
+  }
+
+  write(remark) {
+    const key = this.prefix + this.keyOf(remark);
+    try {
+      if (this.isOpen(remark)) this.store().setItem(key, JSON.stringify({ ...remark.now, was: remark.was, sent: remark.sent }));
+      else this.store().removeItem(key);
+    } catch { /* then it lasts as long as the page */ }
+  }
+
+  say(remark, state, why = "") {
+    Object.assign(remark, { state, why });
+    this.onState(remark);
+  }
+
+  async save(remark) {
+    if (remark.state === "sent") { remark.more = true; return; }
+    this.cancel(remark.timer);
+    if (!this.isOpen(remark)) { this.write(remark); return; }
+    // What was sent and has no answer goes once more as it was: it may be there already.
+    const sent = remark.sent ?? { ...remark.now };
+    remark.sent = sent;
+    this.write(remark);
+    this.say(remark, "sent");
+    let answer;
+    try {
+      answer = await this.send({ assessment: remark.assessment, student: remark.student, part: remark.part, wasNote: remark.was.note, wasMemo: remark.was.memo, ...sent });
+    } catch (broken) { answer = new aestimo.Answer("again", `the page had an error: ${broken.message}`); }
+    const more = remark.more || sent.note !== remark.now.note || sent.memo !== remark.now.memo;
+    remark.more = false;
+    if (answer.isDone) {
+      delete remark.sent;
+      remark.was = sent;
+      remark.pause = 0;
+      this.say(remark, "saved");
+      this.write(remark);
+      this.onKept(remark, sent);
+      if (more && this.isOpen(remark)) this.save(remark);
+    } else if (answer.state === "refused") {
+      delete remark.sent;
+      remark.there = answer.data?.there;
+      this.write(remark);
+      this.say(remark, "refused", answer.why);
+    } else if (answer.state === "signed-out") {
+      this.say(remark, "waiting", answer.why);
+      this.onSignedOut(() => this.save(remark));
+    } else {
+      this.say(remark, "waiting", answer.why);
+      remark.pause = Math.min(aestimo.Remarks.LONGEST_PAUSE, remark.pause * 2 || 1);
+      remark.timer = this.after(() => this.save(remark), remark.pause);
+    }
+  }
+
+  /** Something else stands there: the teacher's own words go over it, or are given up for it. */
+  decide(remark, own) {
+    remark.was = remark.there;
+    if (!own) remark.now = { ...remark.there };
+    delete remark.there;
+    this.write(remark);
+    this.say(remark, "");
+    return this.save(remark);
+  }
+
+  /** At once, whatever pause there was. */
+  again() {
+    for (const remark of this.open()) { remark.pause = 0; if (remark.state !== "refused") this.save(remark); }
+  }
+};
+
+/** The boxes of a page: what is typed into them is kept. boxes(): those shown now. */
 aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll(".remarks") }) => {
-  const keyOf = (box) => `${key}${box.dataset.a}.${box.dataset.s}.${box.dataset.p}`;
-  const areas = (box) => [box.querySelector("[name=note]"), box.querySelector("[name=memo]")];
+  const fields = (box) => [box.querySelector("[name=note]"), box.querySelector("[name=memo]")];
+  const cellOf = (box) => ({ assessment: Number(box.dataset.a), student: Number(box.dataset.s), part: Number(box.dataset.p) });
   const count = (area) => { const left = area.closest("label").querySelector("[data-left]"); if (left && area.maxLength > 0) left.textContent = area.value ? `${area.maxLength - area.value.length} left` : ""; };
-  const stood = new WeakMap();
+  const words = {
+    "": () => "", sent: () => "on the way…", saved: () => "saved", refused: (why) => `Not saved: ${why}. What you typed is still here.`,
+    waiting: (why) => `Not saved yet: ${why}. It stays in this browser and is sent again by itself.`,
+  };
+  const held = new WeakMap();
+  const fill = (box, remark) => {
+    const [note, memo] = fields(box);
+    note.value = remark.now.note;
+    memo.value = remark.now.memo;
+    count(note);
+    count(memo);
+  };
+  const tell = (box, remark) => {
+    const said = box.querySelector("[data-said]");
+    said.textContent = words[remark.state](remark.why);
+    if (!remark.there) return;
+    const decide = (own) => { remarks.decide(remark, own); fill(box, remark); };
+    said.append(" ", aestimo.button("Save mine", () => decide(true)), " ", aestimo.button("Take the other", () => decide(false)));
+  };
+  const remarks = new aestimo.Remarks({
+    prefix: key, onKept, onSignedOut: aestimo.signInAgain,
+    send: (remark) => ask("PUT", "/entries/remarks", remark, (data) => data.kept === true),
+    onState: (remark) => { for (const box of boxes()) if (held.get(box) === remark) tell(box, remark); },
+  });
   /** Called whenever other entries are shown. */
   const take = () => {
     for (const box of boxes()) {
-      if (stood.has(box)) continue;
-      const [note, memo] = areas(box);
-      stood.set(box, { note: note.value, memo: memo.value });
-      try {
-        const draft = JSON.parse(localStorage.getItem(keyOf(box)) ?? "null");
-        if (draft) { note.value = draft.note; memo.value = draft.memo; save(box); }
-      } catch { /* no storage: nothing was left there */ }
-      count(note);
-      count(memo);
+      if (held.has(box)) continue;
+      const [note, memo] = fields(box);
+      const remark = remarks.of(cellOf(box), { note: note.value, memo: memo.value });
+      held.set(box, remark);
+      fill(box, remark);
+      tell(box, remark);
+      if (remarks.isOpen(remark) && remark.state !== "refused") remarks.save(remark);
     }
   };
-  const save = async (box) => {
-    const [note, memo] = areas(box);
-    const was = stood.get(box);
-    const now = { note: note.value, memo: memo.value };
-    if (was.note === now.note && was.memo === now.memo) { localStorage.removeItem(keyOf(box)); return; }
-    const said = box.querySelector("[data-said]");
-    said.textContent = "on the way…";
-    try {
-      const response = await ask("PUT", "/entries/remarks", [{ assessment: Number(box.dataset.a), student: Number(box.dataset.s), part: Number(box.dataset.p), wasNote: was.note, wasMemo: was.memo, ...now }]);
-      if (response.ok) {
-        stood.set(box, now);
-        try { localStorage.removeItem(keyOf(box)); } catch { /* none there */ }
-        said.textContent = "kept";
-        onKept(Number(box.dataset.a), Number(box.dataset.s), Number(box.dataset.p), Boolean(now.note || now.memo));
-      } else if (response.status === 422) said.textContent = (await response.json()).problems.join(" ");
-      else {
-        said.textContent = "Not kept yet: sign in again, and it is. It stays in this browser.";
-        aestimo.signInAgain(() => save(box));
-      }
-    } catch { said.textContent = "Not kept yet: no answer. It stays in this browser and is tried again when you come back to this entry."; }
-  };
-  const boxOf = (target) => { const box = target.closest(".remarks"); return box && stood.has(box) ? box : null; };
+  const boxOf = (target) => { const box = target.closest(".remarks"); return box && held.has(box) ? box : null; };
   view.addEventListener("input", (event) => {
     const box = boxOf(event.target);
     if (!box) return;
     count(event.target);
-    const [note, memo] = areas(box);
-    try { localStorage.setItem(keyOf(box), JSON.stringify({ note: note.value, memo: memo.value })); } catch { /* then it lasts as long as the page */ }
+    const [note, memo] = fields(box);
+    remarks.type(held.get(box), { note: note.value, memo: memo.value });
   });
-  view.addEventListener("change", (event) => { const box = boxOf(event.target); if (box) save(box); });
-  return { take, open: (name) => view.querySelector(`.remarks [name=${name}]`)?.focus() };
+  const save = (event) => { const box = boxOf(event.target); if (box) remarks.save(held.get(box)); };
+  view.addEventListener("change", save);
+  view.addEventListener("focusout", save);
+  window.addEventListener("online", () => remarks.again());
+  window.addEventListener("pagehide", () => remarks.again());
+  remarks.resume();
+  return { take };
 };

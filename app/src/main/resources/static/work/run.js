@@ -20,6 +20,8 @@ aestimo.run = (run) => {
   const boxOf = (input) => input.closest(".run-box");
   const lineOf = (it) => it.closest(".run-line");
   const nameOf = (line) => line.querySelector(".run-name").textContent.trim();
+  const heading = run.querySelector(".run-title h2").textContent.trim();
+  const whereOf = (input) => [nameOf(lineOf(input)), heading, boxOf(input).querySelector(".run-part").textContent.trim()].filter((it) => it).join(" · ");
   const ids = (box) => ({ assessment: Number(box.dataset.a), student: Number(box.dataset.s), part: Number(box.dataset.p) });
   const inputOf = ({ assessment, student, part = 0 }) => run.querySelector(`.run-box[data-a="${assessment}"][data-s="${student}"][data-p="${part}"] .run-mark input`);
   const stands = new WeakMap();
@@ -67,7 +69,7 @@ aestimo.run = (run) => {
     const from = stands.get(input);
     stands.set(input, text);
     dress(input, text);
-    const id = queue.put(...Object.values(ids(boxOf(input))), Number(input.dataset.v), text, how);
+    const id = queue.put(...Object.values(ids(boxOf(input))), Number(input.dataset.v), text, how, whereOf(input));
     return { id, ...ids(boxOf(input)), from, to: text };
   };
   const commit = (input) => {
@@ -114,7 +116,16 @@ aestimo.run = (run) => {
     base, query, key: `${teacher}.${run.dataset.class}`,
     place: (item) => {
       const input = inputOf(item);
-      return input && { words: nameOf(lineOf(input)), dress: (text) => { stands.set(input, text); dress(input, text); }, refuse: () => input.classList.add("is-doubt"), version: Number(input.dataset.v) };
+      const reason = (why) => { boxOf(input).querySelector(".run-reason").textContent = why; };
+      const show = (text) => { stands.set(input, text); dress(input, text); };
+      return input && {
+        words: whereOf(input), version: Number(input.dataset.v), dress: show, waits: reason,
+        refuse: (why) => {
+          if (document.activeElement !== input) show(item.text);
+          input.classList.add("is-doubt");
+          reason(why);
+        },
+      };
     },
     onAnswer: answered,
     onSignedIn: look,
@@ -130,13 +141,29 @@ aestimo.run = (run) => {
     go(lineOf(all[0].input), { input: all[0].input });
   };
 
+  const writeNote = (box) => {
+    const area = box.querySelector("textarea");
+    area.focus();
+    area.setSelectionRange(area.value.length, area.value.length);
+  };
+  /** In a note Enter goes on, as in a mark; Shift and Enter begin a new line. */
+  const noteKeys = (event) => {
+    if (event.isComposing || !event.target.matches("textarea") || !(event.key === "Escape" || (event.key === "Enter" && !event.shiftKey))) return;
+    event.preventDefault();
+    const line = lineOf(event.target);
+    event.target.blur();
+    if (event.key === "Escape") go(line);
+    else if (pile?.checked && find) find.focus();
+    else go(beside(line, 1) ?? line);
+  };
+
   // Keys, clicks and thumbs.
   run.addEventListener("focusin", (event) => { const line = event.target.closest(".run-line"); if (line && line !== now) go(line, { focus: false }); });
   list.addEventListener("click", (event) => { const line = event.target.closest(".run-line"); if (line && (line !== now || !event.target.closest("input, textarea, button"))) go(line, { input: event.target.closest(".run-mark input") ?? undefined }); });
   list.addEventListener("focusout", (event) => { if (event.target.matches(".run-mark input")) commit(event.target); });
   list.addEventListener("keydown", (event) => {
     if (event.isComposing || !event.target.matches(".run-mark input")) {
-      if (event.key === "Escape" || (event.key === "Enter" && event.ctrlKey)) { const line = lineOf(event.target); event.target.blur(); go(event.key === "Enter" ? beside(line, 1) ?? line : line); event.preventDefault(); }
+      noteKeys(event);
       return;
     }
     const line = lineOf(event.target);
@@ -147,7 +174,7 @@ aestimo.run = (run) => {
     else if (event.key === "ArrowDown") { commit(event.target); if (all[own + 1]) go(line, { input: all[own + 1] }); else go(beside(line, 1)); }
     else if (event.key === "ArrowUp") { commit(event.target); if (all[own - 1]) go(line, { input: all[own - 1] }); else go(beside(line, -1)); }
     else if (event.key === "Escape") { event.target.value = stands.get(event.target); event.target.select(); }
-    else if (event.key === ";") { commit(event.target); boxOf(event.target).querySelector("textarea").focus(); }
+    else if (event.key === ";") { commit(event.target); writeNote(boxOf(event.target)); }
     else if (event.key === "/" && find && !typing) find.focus();
     else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !typing) { if (event.shiftKey) replay(steps.forth(), "redone"); else replay(steps.back(), "undone"); }
     else return;

@@ -17,6 +17,8 @@ aestimo.sheet = (table) => {
   let open = null;
   let marginTimer;
   let marginAsk;
+  // The form of an assessment may stand in its place; then it is put above that once a note is written.
+  const marginView = document.getElementById("margin-view") ?? Object.assign(document.createElement("div"), { id: "margin-view" });
 
   const partOf = (piece) => Number(piece.dataset.p ?? 0);
   const columnOf = (assessment, part) => pieces.findIndex((it) => Number(it.dataset.a) === assessment && partOf(it) === part);
@@ -34,6 +36,7 @@ aestimo.sheet = (table) => {
     return { assessment: Number(pieces[column].dataset.a), student: Number(rows[row].dataset.s), part: partOf(pieces[column]) };
   };
   const nameOf = (cell) => cell.parentElement.querySelector(".name").textContent.trim();
+  const whereOf = (cell) => `${nameOf(cell)} · ${titleOf(cell)}`;
   const titleOf = (cell) => pieces[place(cell).column].querySelector("a, .part-title").textContent.trim();
 
   // A piece in parts shows what they make; opened, its parts stand before it.
@@ -116,22 +119,43 @@ aestimo.sheet = (table) => {
     else if (inner.bottom > bottom) box.scrollTop += inner.bottom - bottom;
   };
   const askMargin = () => {
-    const view = document.getElementById("margin-view");
-    if (!view) return;
+    if (!marginView.isConnected) return;
+    // What is in the margin until then belongs to another cell: nothing can be written there.
+    const box = boxShown();
+    if (box) box.inert = !isOf(box, cells[at.row][at.column]);
     clearTimeout(marginTimer);
+    marginAsk?.abort();
     marginTimer = setTimeout(async () => {
-      marginAsk?.abort();
       marginAsk = new AbortController();
-      const { assessment, student, part } = ids(cells[at.row][at.column]);
+      const cell = cells[at.row][at.column];
+      const { assessment, student, part } = ids(cell);
       try {
         const response = await fetch(`${base}/margin?${query}&student=${student}&assessment=${assessment}&part=${part}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
-        if (response.ok) {
-          if (view.contains(document.activeElement)) document.activeElement.blur();
-          view.innerHTML = await response.text();
-          remarks.take();
-        }
+        const text = await response.text();
+        if (response.ok && !response.redirected && cell === cells[at.row][at.column]) showMargin(text, cell);
       } catch { /* moved on, or no connection: the saved line tells of that */ }
     }, 120);
+  };
+  const boxShown = () => marginView.querySelector(".remarks");
+  const isOf = (box, cell) => {
+    const own = ids(cell);
+    return Number(box.dataset.a) === own.assessment && Number(box.dataset.s) === own.student && Number(box.dataset.p) === own.part;
+  };
+  /** The margin of a cell; the box that is written into there stays the same, with its caret. */
+  const showMargin = (text, cell) => {
+    const page = document.createElement("template");
+    page.innerHTML = text;
+    const live = boxShown();
+    const own = page.content.querySelector(".remarks");
+    const writing = document.activeElement;
+    if (live && own && isOf(live, cell) && live.contains(writing)) {
+      const { selectionStart, selectionEnd } = writing;
+      own.replaceWith(live);
+      marginView.replaceChildren(page.content);
+      writing.focus({ preventScroll: true });
+      writing.setSelectionRange(selectionStart, selectionEnd);
+    } else marginView.replaceChildren(page.content);
+    remarks.take();
   };
 
   // Typing.
@@ -162,6 +186,7 @@ aestimo.sheet = (table) => {
     input.classList.remove("is-open");
   };
   const commit = () => {
+    if (!open) return;
     const { cell } = open;
     const text = input.value;
     close();
@@ -174,7 +199,7 @@ aestimo.sheet = (table) => {
     const at = ids(cell);
     const from = typedOf(cell);
     dress(cell, text);
-    const id = queue.put(at.assessment, at.student, at.part, Number(cell.dataset.v ?? 0), text, how);
+    const id = queue.put(at.assessment, at.student, at.part, Number(cell.dataset.v ?? 0), text, how, whereOf(cell));
     return { id, ...at, from, to: text };
   };
   const type = (cell, text) => steps.push([put(cell, text, "typed")]);
@@ -202,7 +227,7 @@ aestimo.sheet = (table) => {
     say("");
     for (const { it, cell } of cells) {
       dress(cell, how === "undone" ? it.from : it.to);
-      it.id = queue.put(it.assessment, it.student, it.part, Number(cell.dataset.v ?? 0), how === "undone" ? it.from : it.to, how);
+      it.id = queue.put(it.assessment, it.student, it.part, Number(cell.dataset.v ?? 0), how === "undone" ? it.from : it.to, how, whereOf(cell));
     }
     const { row, column } = place(cells[0].cell);
     choose(row, column);
@@ -279,11 +304,20 @@ aestimo.sheet = (table) => {
     }
     if (batch.some((it) => cellOf(it.assessment, it.student, it.part) === cells[at.row][at.column])) askMargin();
   };
-  const { queue, ask, button } = aestimo.entries({
+  const { queue, ask } = aestimo.entries({
     base, query, key: `${teacher}.${table.dataset.class}`,
     place: (item) => {
       const cell = cellOf(item.assessment, item.student, item.part);
-      return cell && { words: `${nameOf(cell)} · ${titleOf(cell)}`, dress: (text) => dress(cell, text), refuse: () => cell.classList.add("is-refused"), version: Number(cell.dataset.v ?? 0) };
+      return cell && {
+        words: whereOf(cell), version: Number(cell.dataset.v ?? 0),
+        dress: (text) => dress(cell, text),
+        waits: (why) => { cell.title = why; },
+        refuse: (why) => {
+          dress(cell, item.text);
+          cell.classList.add("is-refused");
+          cell.title = why;
+        },
+      };
     },
     onAnswer: answered,
     onSignedIn: askMargin,
@@ -313,10 +347,9 @@ aestimo.sheet = (table) => {
   };
   const request = ({ cell, text }, how) => ({ id: queue.newId(), ...ids(cell), base: Number(cell.dataset.v ?? 0), text, how });
   const look = async (list, how) => {
-    const response = await ask("POST", `/entries/look?${query}`, list.map((it) => request(it, how)));
-    const answer = await response.json();
-    if (!response.ok) throw new Error(answer.problems?.join(" ") ?? "It could not be looked at.");
-    return answer;
+    const answer = await ask("POST", `/entries/look?${query}`, list.map((it) => request(it, how)), (data) => Array.isArray(data.moves));
+    if (!answer.isDone) throw new Error(`It could not be looked at: ${answer.why}. Nothing is changed; try again in a moment.`);
+    return answer.data;
   };
   const wordsOf = ({ cells: count, over, inDoubt, doubts, moves: grades, words }) => [
     count === 1 ? "1 entry." : `${count} entries.`,
@@ -342,7 +375,7 @@ aestimo.sheet = (table) => {
       const answer = await look(list, "pasted");
       if (!answer.inDoubt && !answer.over && !outside) return putAll(list, "pasted");
       const more = outside ? ` ${outside} lie beyond the sheet and are left out.` : "";
-      say(wordsOf(answer) + more, button("Paste them", () => { back(); putAll(list, "pasted"); }), button("Leave it", back));
+      say(wordsOf(answer) + more, aestimo.button("Paste them", () => { back(); putAll(list, "pasted"); }), aestimo.button("Cancel", back));
     } catch (refused) { say(refused.message); }
   };
   const onCells = (event) => event.target.closest?.("td.cell") && !open;
@@ -395,16 +428,58 @@ aestimo.sheet = (table) => {
     });
   }
 
-  // Notes and memos, in the margin.
-  const marginView = document.getElementById("margin-view");
+  // Notes and memos, in the margin. The box is that of the cell chosen as its key was pressed; it is there at once, and
+  // the rest of the margin comes after it.
   const remarks = aestimo.remarks({
-    view: marginView ?? document.createElement("div"), ask, key: `aestimo.remark.${teacher}.${table.dataset.class}.`,
-    onKept: (assessment, student, part, is) => cellOf(assessment, student, part)?.classList.toggle("is-noted", is),
+    view: marginView, ask, key: `aestimo.remark.${teacher}.${table.dataset.class}.`,
+    onKept: ({ assessment, student, part }, { note, memo }) => {
+      const cell = cellOf(assessment, student, part);
+      if (!cell) return;
+      Object.assign(cell.dataset, { note, memo });
+      cell.classList.toggle("is-noted", Boolean(note || memo));
+    },
   });
-  marginView?.addEventListener("keydown", (event) => {
-    if (event.key !== "Escape" || !event.target.closest(".remarks")) return;
+  /** Says why there is no box, and takes the keys that were meant for it. */
+  const noBox = (words) => {
+    say(words);
+    told.focus();
+  };
+  const writeRemark = (name) => {
+    const cell = cells[at.row][at.column];
+    const blank = document.getElementById("note-box");
+    if (!blank) return noBox("Notes are not shown while names are hidden. F9 shows them.");
+    if (isMade(at.column)) return noBox("Notes stand with the parts. Enter opens them.");
+    if (!marginView.isConnected) document.getElementById("margin").prepend(marginView);
+    let box = boxShown();
+    if (!box || !isOf(box, cell)) {
+      const own = blank.content.cloneNode(true);
+      own.querySelector("h2").textContent = nameOf(cell);
+      own.querySelector(".facts").textContent = titleOf(cell);
+      box = own.querySelector(".remarks");
+      const { assessment, student, part } = ids(cell);
+      Object.assign(box.dataset, { a: assessment, s: student, p: part });
+      for (const field of ["note", "memo"]) box.querySelector(`[name=${field}]`).value = cell.dataset[field] ?? "";
+      marginView.replaceChildren(own);
+      remarks.take();
+    }
+    box.inert = false;
+    if (matchMedia("(max-width: 1099px)").matches) aestimo.drawer(true);
+    const area = box.querySelector(`[name=${name}]`);
+    area.focus();
+    area.setSelectionRange(area.value.length, area.value.length);
+  };
+  marginView.addEventListener("keydown", (event) => {
+    if (event.isComposing || !event.target.closest(".remarks textarea")) return;
+    const enter = event.key === "Enter" && !event.shiftKey;
+    if (event.key !== "Escape" && !enter) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const box = event.target.closest(".remarks");
+    const of = cellOf(Number(box.dataset.a), Number(box.dataset.s), Number(box.dataset.p));
     event.target.blur();
-    cells[at.row][at.column].focus();
+    if (matchMedia("(max-width: 1099px)").matches) aestimo.drawer(false);
+    if (of) choose(...Object.values(place(of)));
+    if (enter) down(event);
   });
 
   // Finding a student; in pile order Enter goes back to finding.
@@ -467,6 +542,9 @@ aestimo.sheet = (table) => {
       } else if (moves[event.key]) {
         commit();
         down(event);
+      } else if ((event.key === ";" || event.key === ":") && pieces[at.column].dataset.kind !== "note") {
+        commit();
+        writeRemark(event.key === ";" ? "note" : "memo");
       } else return;
       event.preventDefault();
       return;
@@ -501,7 +579,7 @@ aestimo.sheet = (table) => {
     else if (moves[event.key]) down(event);
     else if (event.key === "/" && find) find.focus();
     else if (event.key === " " && pieces[at.column].dataset.kind === "check") type(cell, { yes: "no", no: "" }[typedOf(cell)] ?? "yes");
-    else if (event.key === ";" || event.key === ":") remarks.open(event.key === ";" ? "note" : "memo");
+    else if (event.key === ";" || event.key === ":") writeRemark(event.key === ";" ? "note" : "memo");
     else if (event.key === "Home") choose(at.row, shown(-1, 1));
     else if (event.key === "End") choose(at.row, pieces.length - 1);
     else if (event.key === "PageUp") choose(at.row - 10, at.column);

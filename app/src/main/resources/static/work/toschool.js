@@ -3,69 +3,78 @@
 aestimo.schoolReturn = (form) => {
   const kept = document.getElementById("kept");
   let timer;
+  let pause = 0;
   let busy = false;
   let again = false;
-  const rows = () => [...form.querySelectorAll("tr[data-row]")];
-  // Only rows that were touched are sent: what another window keeps meanwhile is left alone.
+  // Only rows that were touched are sent: what another window saves meanwhile is left alone.
   const touched = new Set();
-  // Where to go once all is kept.
+  // Where to go once all is saved.
   let leadsTo = "";
-  const refuse = (words) => {
+  const say = (words, off = true) => {
     kept.textContent = words;
-    kept.classList.add("is-off");
-    leadsTo = "";
+    kept.classList.toggle("is-off", off);
+    if (off) leadsTo = "";
+  };
+  const values = (row) => [...row.querySelectorAll("input:not([type=hidden])")].map((field) => field.value).join("\n");
+  const rowOf = (id) => form.querySelector(`tr[data-row="${id}"]`);
+  const wrong = () => [...form.querySelectorAll("[aria-invalid]")];
+  const body = (rows) => {
+    const all = new URLSearchParams();
+    for (const row of rows) for (const field of row.querySelectorAll("input")) all.append(field.name, field.value);
+    return all;
+  };
+  /** A field that was refused is marked where it is, and says why. */
+  const mark = (rows, refused) => {
+    for (const row of rows) for (const field of row.querySelectorAll("[aria-invalid]")) {
+      field.removeAttribute("aria-invalid");
+      field.removeAttribute("title");
+    }
+    for (const { row, input, words } of refused) {
+      const field = rowOf(row).querySelector(`[name=${input}]`);
+      field.setAttribute("aria-invalid", "true");
+      field.title = words;
+    }
+  };
+  const taken = (told, sent) => {
+    mark(sent.keys(), told.refused);
+    const refused = new Set(told.refused.map((one) => one.row));
+    for (const [row, asSent] of sent) {
+      const now = told.rows[row.dataset.row];
+      row.querySelector("[name=was]").value = now.was;
+      row.classList.toggle("is-adjusted", now.adjusted || now.none);
+      for (const field of row.querySelectorAll(".is-label")) field.classList.toggle("is-missing", field.value.trim() === "");
+      // What was typed while the answer was on its way is still to be sent; what was refused waits for the teacher.
+      if (values(row) !== asSent) again = true;
+      else if (!refused.has(row.dataset.row)) touched.delete(row);
+    }
+    const fields = wrong();
+    if (fields.length) {
+      const first = fields.slice(0, 2).map((field) => field.title).join(" ");
+      if (leadsTo) fields[0].focus();
+      say(`${first}${fields.length > 2 ? ` And ${fields.length - 2} more, each marked.` : ""} ${fields.length === 1 ? "It is" : "They are"} not saved; everything else is.`);
+    } else if (!again) say(`Saved ${told.kept}`, false);
   };
   const send = async () => {
     if (busy) { again = true; return; }
+    clearTimeout(timer);
     busy = true;
-    const values = (row) => [...row.querySelectorAll("input:not([type=hidden])")].map((field) => field.value).join("\n");
     const sent = new Map([...touched].map((row) => [row, values(row)]));
-    const body = new URLSearchParams({ _csrf: form.querySelector("[name=_csrf]").value });
-    for (const row of rows().filter((one) => sent.has(one))) {
-      for (const field of row.querySelectorAll("input")) body.append(field.name, field.value);
-    }
-    try {
-      const answer = await fetch(form.dataset.typed, { method: "POST", body, headers: { "X-Aestimo": "return" } });
-      const signedOut = answer.status === 401 || answer.status === 403;
-      if (!answer.ok && !signedOut) throw new Error(answer.status);
-      const told = signedOut ? {} : await answer.json();
-      if (signedOut) {
-        refuse("Not kept yet: you were signed out. What you typed is still here.");
-        aestimo.signInAgain(send);
-      } else if (told.problems) {
-        refuse(told.problems.join(" "));
-      } else {
-        for (const field of form.querySelectorAll("[aria-invalid]")) field.removeAttribute("aria-invalid");
-        for (const one of told.refused) {
-          const row = form.querySelector(`tr[data-row="${one.row}"]`);
-          row.querySelector(one.input ? `[name=${one.input}]` : "input:not([type=hidden])").setAttribute("aria-invalid", "true");
-        }
-        const refused = new Set(told.refused.map((one) => one.row));
-        for (const [row, asSent] of sent) {
-          if (refused.has(row.dataset.row)) continue;
-          const now = told.rows[row.dataset.row];
-          row.querySelector("[name=was]").value = now.was;
-          row.classList.toggle("is-adjusted", now.adjusted || now.none);
-          for (const field of row.querySelectorAll(".is-label")) field.classList.toggle("is-missing", field.value.trim() === "");
-          // What was typed while the answer was on its way is still to be sent.
-          if (values(row) === asSent) touched.delete(row);
-        }
-        if ([...touched].some((row) => !refused.has(row.dataset.row) || values(row) !== sent.get(row))) again = true;
-        if (refused.size) {
-          if (leadsTo) form.querySelector("[aria-invalid]").focus();
-          refuse(`${told.refused.map((one) => one.words).join(" ")} Not kept; everything else is.`);
-        } else if (!again) {
-          kept.textContent = `Kept ${told.kept}`;
-          kept.classList.remove("is-off");
-        }
-        await aestimo.returnMargin(form);
-      }
-    } catch {
-      refuse("Not kept yet: no answer. What you typed is still here and is sent again by itself.");
-      timer = setTimeout(send, 5000);
-    }
+    const answer = await aestimo.ask("POST", form.dataset.typed, body(sent.keys()), { as: "return", fits: (data) => data.problems || (Array.isArray(data.refused) && data.rows) });
     busy = false;
-    if (again) { again = false; send(); }
+    pause = answer.state === "again" ? Math.min(30, pause * 2 || 1) : 0;
+    if (answer.isDone && !answer.data.problems) {
+      taken(answer.data, sent);
+      await aestimo.returnMargin(form);
+    } else if (answer.isDone) say(answer.data.problems.join(" "));
+    else if (answer.state === "refused") say(`Not saved: ${answer.why}. What you typed is still here; copy it before you load the page again.`);
+    else if (answer.state === "signed-out") {
+      say("Not saved yet: you were signed out. What you typed is still here.");
+      aestimo.signInAgain(send);
+    } else {
+      say(`Not saved yet: ${answer.why}. What you typed is still here and is sent again by itself.`);
+      timer = setTimeout(send, pause * 1000);
+    }
+    if (again && !pause) { again = false; send(); }
     else if (leadsTo && touched.size === 0) location.assign(leadsTo);
   };
   form.addEventListener("input", (event) => {

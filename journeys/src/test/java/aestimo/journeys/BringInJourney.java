@@ -91,8 +91,8 @@ class BringInJourney {
                     }
                 }
                 assertThat(page.locator(".is-preview")).containsText("stays, not");
-                page.click("text=Leave it");
-                assertThat(page.locator(".is-done")).containsText("It is left. Nothing was changed.");
+                page.click("button:has-text('Cancel')");
+                assertThat(page.locator(".is-done")).containsText("Cancelled. Nothing was changed.");
             }
         }
     }

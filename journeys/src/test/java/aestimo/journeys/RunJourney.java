@@ -68,7 +68,7 @@ class RunJourney {
             page.keyboard().press(";");
             page.keyboard().type("Which month is wettest?");
             page.keyboard().press("Escape");
-            assertThat(now(page).locator("[data-said]")).hasText("kept");
+            assertThat(now(page).locator("[data-said]")).hasText("saved");
             page.keyboard().press("Control+z");
             assertThat(input(page, "Castellan")).hasValue("");
             saved(page);

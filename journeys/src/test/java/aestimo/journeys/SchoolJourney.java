@@ -94,11 +94,11 @@ class SchoolJourney {
             odd.fill("");
             page.locator("[name=comment]").nth(3).press("Tab");
             page.locator(".sign-in-again").waitFor();
-            assertThat(page.locator("#kept")).containsText("Not kept yet: you were signed out.");
+            assertThat(page.locator("#kept")).containsText("Not saved yet: you were signed out.");
             page.fill(".sign-in-again [name=name]", "marin");
             page.fill(".sign-in-again [name=password]", "tidewater-lane");
             page.click(".sign-in-again button");
-            assertThat(page.locator("#kept")).containsText(Pattern.compile("^Kept [0-9]"));
+            assertThat(page.locator("#kept")).containsText(Pattern.compile("^Saved [0-9]"));
             assertThat(odd).not().hasAttribute("aria-invalid", "true");
             // What was typed last is kept before anything is asked.
             page.locator("[name=comment]").nth(2).fill("Typed last of all.");

@@ -146,8 +146,8 @@ class StandingJourney {
             assertThat(page.content()).doesNotContain("Aldous", "8D Geog", "Brandt");
             page.click("summary >> text=Note of what was said");
             page.fill("textarea[name=said]", "A quiet desk at home.");
-            page.click("text=Keep the note");
-            assertThat(page.locator(".notice.is-done")).containsText("for you alone");
+            page.click("text=Save the note");
+            assertThat(page.locator("summary .said-done")).hasText("● Saved, for you alone");
             page.click("text=17:20 ▸");
             assertThat(page.locator(".student-sheet h2")).hasText("Wren Aldous");
             page.keyboard().press("ArrowLeft");

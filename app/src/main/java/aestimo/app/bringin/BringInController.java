@@ -11,6 +11,7 @@ import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -20,6 +21,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -75,7 +77,7 @@ class BringInController {
                         "That is too much to paste: over " + LONGEST_PASTE + " characters. Save it as a file instead.");
             }
             Sheet sheet = hasFile ? SheetReader.readLongest(file.getBytes()) : SheetReader.readPaste(pasted);
-            long id = bringIns.start(open.teacher(), open.id(), hasFile ? source(file) : "pasted marks", sheet);
+            long id = bringIns.start(open.teacher(), open.id(), hasFile ? source(file) : BringInService.PASTED, sheet);
             return to(open.id(), "/" + id, model);
         } catch (UnreadableFileException refused) {
             model.addAttribute("problems", List.of(refused.getMessage()));
@@ -100,6 +102,16 @@ class BringInController {
     String show(OpenClass open, @PathVariable long bringInId, Model model) {
         frame(open, model);
         return page(open, bringInId, model);
+    }
+
+    /** Asked for after it was cancelled here or in another tab: said so, with the way to begin anew. */
+    @ExceptionHandler(BringInGoneException.class)
+    String gone(OpenClass open, HttpServletResponse response, Model model) {
+        response.setStatus(HttpServletResponse.SC_NOT_FOUND);
+        frame(open, model);
+        model.addAttribute(
+                "problems", List.of("This import is no longer here: it was cancelled. Nothing was changed by it."));
+        return beginning(open, model);
     }
 
     @PostMapping("/{bringInId}/settle")
@@ -179,8 +191,9 @@ class BringInController {
     @PostMapping("/{bringInId}/leave")
     String leave(OpenClass open, @PathVariable long bringInId, Model model, RedirectAttributes told) {
         frame(open, model);
-        bringIns.leave(open.teacher(), open.id(), bringInId);
-        told.addFlashAttribute("done", "It is left. Nothing was changed.");
+        // What was pasted goes back into its field, so that it can be mended there.
+        told.addFlashAttribute("pasted", bringIns.leave(open.teacher(), open.id(), bringInId));
+        told.addFlashAttribute("done", "Cancelled. Nothing was changed.");
         return to(open.id(), "", model);
     }
 

@@ -36,6 +36,9 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 public class BringInService {
+    /** What a source is called that came by the clipboard. */
+    static final String PASTED = "pasted marks";
+
     private static final String DONE_ALREADY = "This was brought in already. Nothing was done twice.";
 
     private final BringInMapper mapper;
@@ -184,7 +187,7 @@ public class BringInService {
     }
 
     private BringInRow row(TeacherId teacher, long classId, long bringInId) {
-        return mapper.find(teacher, classId, bringInId).orElseThrow(() -> new NotFoundException("bring-in"));
+        return mapper.find(teacher, classId, bringInId).orElseThrow(BringInGoneException::new);
     }
 
     /** @throws FormException when it was brought in already */
@@ -196,11 +199,18 @@ public class BringInService {
         }
     }
 
-    /** Forgets one that was never brought in. */
+    /**
+     * Forgets one that was never brought in.
+     *
+     * @return what was pasted, as a spreadsheet copies it; empty text for a file, which can be chosen again
+     */
     @Transactional
-    public void leave(TeacherId teacher, long classId, long bringInId) {
-        row(teacher, classId, bringInId);
+    public String leave(TeacherId teacher, long classId, long bringInId) {
+        BringInRow row = row(teacher, classId, bringInId);
         mapper.deleteOpen(teacher, classId, bringInId);
+        return row.source().equals(PASTED)
+                ? json.readValue(row.sheet(), Sheet.class).asTabbedText()
+                : "";
     }
 
     /**

@@ -61,7 +61,7 @@ public class TakeBackService {
         if (mapper.lockClass(teacher, classId) == null) {
             throw new NotFoundException("class");
         }
-        BringInRow row = mapper.find(teacher, classId, bringInId).orElseThrow(() -> new NotFoundException("bring-in"));
+        BringInRow row = mapper.find(teacher, classId, bringInId).orElseThrow(BringInGoneException::new);
         if (!row.state().equals("DONE")) {
             throw new FormException("There is nothing to take back: this is not brought in.");
         }

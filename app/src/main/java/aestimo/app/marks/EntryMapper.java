@@ -29,4 +29,8 @@ interface EntryMapper {
      * @return 1, or 0 where the cell has another version by now
      */
     int write(@Param("teacher") TeacherId teacher, @Param("entry") EntryRow entry, @Param("base") int base);
+
+    /** The version of a cell whose latest alteration is one of the requests named; null where another came since. */
+    Integer findVersionLeftBy(
+            @Param("teacher") TeacherId teacher, @Param("cell") CellId cell, @Param("requests") String[] requests);
 }

@@ -12,6 +12,9 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -39,8 +42,10 @@ public class EntryService {
         WRITTEN,
         /** The cell held this very entry, so there was nothing to do. */
         STOOD_ALREADY,
-        /** The same request came before and was applied then. */
+        /** The same request came before and was applied then, and what it put there stands. */
         DELIVERED_BEFORE,
+        /** The same request came before and was applied then; the cell was altered elsewhere since. */
+        OVERTAKEN,
         /** The cell was altered elsewhere since; it stands as it is, and so does what was typed, with the teacher. */
         ALTERED_ELSEWHERE;
 
@@ -77,12 +82,14 @@ public class EntryService {
                         .thenComparingLong(TypedEntry::part))
                 .toList()) {
             Entry understood = understand(entry, classBook);
-            Outcome outcome = apply(teacher, classBook, entry, understood);
-            outcomes.put(entry, outcome);
-            if (outcome == Outcome.WRITTEN) {
+            if (understood.equals(classBook.entry(entry.cell()))) {
+                outcomes.put(entry, Outcome.STOOD_ALREADY);
+            } else if (write(teacher, classBook, entry, entry.base(), understood)) {
+                outcomes.put(entry, Outcome.WRITTEN);
                 classBook = classBook.with(entry.cell(), understood, entry.base() + 1);
             } else {
-                behind |= outcome != Outcome.STOOD_ALREADY;
+                outcomes.put(entry, afterAnother(teacher, classId, entry, understood));
+                behind = true;
             }
         }
         return new Applied(
@@ -110,6 +117,13 @@ public class EntryService {
         if (typed.stream().anyMatch(entry -> entry == null || entry.id() == null || entry.text() == null)) {
             throw new FormException("An entry came without its id or its words. None was kept.");
         }
+        if (typed.stream()
+                .anyMatch(entry -> entry.over() != null
+                        && (entry.over().size() > TypedEntry.MOST_OVER
+                                || entry.over().stream().anyMatch(Objects::isNull)))) {
+            throw new FormException("An entry names over " + TypedEntry.MOST_OVER
+                    + " earlier ones, or one without an id. None was kept.");
+        }
     }
 
     private static Entry understand(TypedEntry typed, ClassBook classBook) {
@@ -124,18 +138,40 @@ public class EntryService {
                 classBook.book().boundaries());
     }
 
-    private Outcome apply(TeacherId teacher, ClassBook classBook, TypedEntry typed, Entry entry) {
-        Entry before = classBook.entry(typed.cell());
-        if (entry.equals(before)) {
-            return Outcome.STOOD_ALREADY;
-        }
+    /** Whether the cell had the version given, and so is written, with its change. */
+    private boolean write(TeacherId teacher, ClassBook classBook, TypedEntry typed, int base, Entry entry) {
         long classId = classBook.row().id();
-        if (mapper.write(teacher, EntryMapper.EntryRow.of(classId, typed.cell(), entry), typed.base()) == 0) {
-            // Versions only rise, so a request that was applied before always ends here too.
-            return changes.isApplied(teacher, typed.id()) ? Outcome.DELIVERED_BEFORE : Outcome.ALTERED_ELSEWHERE;
+        if (mapper.write(teacher, EntryMapper.EntryRow.of(classId, typed.cell(), entry), base) == 0) {
+            return false;
         }
-        changes.recordEntry(
-                teacher, classId, typed.cell(), before.toString(), entry.toString(), typed.way(), typed.id());
-        return Outcome.WRITTEN;
+        String before = classBook.entry(typed.cell()).toString();
+        changes.recordEntry(teacher, classId, typed.cell(), before, entry.toString(), typed.way(), typed.id());
+        return true;
+    }
+
+    /**
+     * The cell has another version than the one typed over. Versions only rise, so a request that was applied before
+     * always ends here too; and so does one that follows a request whose answer was lost on the way.
+     */
+    private Outcome afterAnother(TeacherId teacher, long classId, TypedEntry typed, Entry entry) {
+        if (changes.isApplied(teacher, typed.id())) {
+            return versionLeftBy(teacher, typed, List.of(typed.id())).isPresent()
+                    ? Outcome.DELIVERED_BEFORE
+                    : Outcome.OVERTAKEN;
+        }
+        Optional<Integer> own = versionLeftBy(teacher, typed, typed.over() == null ? List.of() : typed.over());
+        // What it follows may have been applied after the class was read, so the record of it is read again.
+        return own.isPresent() && write(teacher, books.open(teacher, classId), typed, own.get(), entry)
+                ? Outcome.WRITTEN
+                : Outcome.ALTERED_ELSEWHERE;
+    }
+
+    private Optional<Integer> versionLeftBy(TeacherId teacher, TypedEntry typed, List<UUID> requests) {
+        return requests.isEmpty()
+                ? Optional.empty()
+                : Optional.ofNullable(mapper.findVersionLeftBy(
+                        teacher,
+                        typed.cell(),
+                        requests.stream().map(UUID::toString).toArray(String[]::new)));
     }
 }

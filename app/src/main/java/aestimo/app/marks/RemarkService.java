@@ -7,6 +7,7 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,22 +43,23 @@ public class RemarkService {
     }
 
     /**
-     * Keeps both.
+     * Saves both. Sent twice, as after a lost answer, they are saved once.
      *
      * @param was what stood there when they were written
-     * @throws FormException when one is too long, or something else stands there by now; then it says what
+     * @return what stands there instead, where something else was put there meanwhile; empty once they are saved
+     * @throws FormException when one is too long
      */
     @Transactional
-    public void save(TeacherId teacher, long classId, CellId cell, Remarks was, Remarks remarks) {
+    public Optional<Remarks> save(TeacherId teacher, long classId, CellId cell, Remarks was, Remarks remarks) {
         ClassBook classBook = books.open(teacher, classId);
         classBook.entry(cell);
         if (remarks.note().length() > LONGEST || remarks.memo().length() > LONGEST) {
-            throw new FormException("A note and a memo have at most " + LONGEST + " characters each. It was not kept.");
+            throw new FormException(
+                    "A note and a memo have at most " + LONGEST + " characters each. It was not saved.");
         }
-        if (mapper.write(teacher, classId, cell, was, remarks) == 0) {
-            Remarks there = of(teacher, cell);
-            throw new FormException("It was altered in another window meanwhile; there it is now: note “" + there.note()
-                    + "”, memo “" + there.memo() + "”. Reload to see it; what you typed is still here.");
+        if (mapper.write(teacher, classId, cell, was, remarks) == 1) {
+            return Optional.empty();
         }
+        return Optional.of(of(teacher, cell)).filter(there -> !there.equals(remarks));
     }
 }

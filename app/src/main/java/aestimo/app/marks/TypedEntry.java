@@ -2,6 +2,7 @@ package aestimo.app.marks;
 
 import aestimo.app.book.CellId;
 import com.fasterxml.jackson.annotation.JsonIgnore;
+import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 
@@ -13,9 +14,18 @@ import java.util.UUID;
  * @param base the version the cell had when it was typed into; 0 for a cell never touched
  * @param text as typed
  * @param how typed, filled, pasted, undone, redone or settled; null: typed
+ * @param over the ids of what the same browser sent for this cell before and has no answer to: whichever of them was
+ *     applied, this one is meant to follow it; null: none
  */
-public record TypedEntry(UUID id, long assessment, long student, long part, int base, String text, String how) {
+public record TypedEntry(
+        UUID id, long assessment, long student, long part, int base, String text, String how, List<UUID> over) {
+    static final int MOST_OVER = 50;
     private static final Set<String> WAYS = Set.of("typed", "filled", "pasted", "undone", "redone", "settled");
+
+    /** Put into a cell in one of the ways, after nothing unanswered. */
+    public TypedEntry(UUID id, long assessment, long student, long part, int base, String text, String how) {
+        this(id, assessment, student, part, base, text, how, null);
+    }
 
     /** Typed into a cell. */
     public TypedEntry(UUID id, long assessment, long student, long part, int base, String text) {

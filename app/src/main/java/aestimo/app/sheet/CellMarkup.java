@@ -1,6 +1,9 @@
 package aestimo.app.sheet;
 
+import aestimo.app.book.CellId;
+import aestimo.app.marks.Remarks;
 import java.util.List;
+import java.util.Map;
 import org.springframework.web.util.HtmlUtils;
 
 /**
@@ -10,7 +13,8 @@ import org.springframework.web.util.HtmlUtils;
 final class CellMarkup {
     private CellMarkup() {}
 
-    static String of(List<CellView> cells) {
+    /** @param remarks notes and memos, so that the box for them is there as soon as its key is pressed */
+    static String of(List<CellView> cells, Map<CellId, Remarks> remarks) {
         StringBuilder markup = new StringBuilder(cells.size() * 80);
         for (CellView cell : cells) {
             markup.append("<td tabindex=\"-1\"");
@@ -20,6 +24,12 @@ final class CellMarkup {
             }
             if (!cell.typed().equals(cell.shown()) || !cell.second().isEmpty()) {
                 attribute(markup, "data-t", cell.typed());
+            }
+            if (cell.noted()) {
+                Remarks own =
+                        remarks.getOrDefault(new CellId(cell.assessment(), cell.student(), cell.part()), Remarks.NONE);
+                attribute(markup, "data-note", own.note());
+                attribute(markup, "data-memo", own.memo());
             }
             optional(markup, "data-late", cell.late());
             optional(markup, "data-finish", cell.toFinish());

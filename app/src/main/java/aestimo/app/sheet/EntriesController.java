@@ -13,6 +13,7 @@ import aestimo.app.marks.RemarkService;
 import aestimo.app.marks.Remarks;
 import aestimo.app.marks.TypedEntry;
 import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.looseend.LooseEnds;
@@ -106,10 +107,18 @@ class EntriesController {
         return new SaveAnswer.Kept(
                 entry.id(),
                 outcome.isKept(),
+                outcome == EntryService.Outcome.OVERTAKEN,
                 assessment.hasParts() || figures.isEmpty()
                         ? CellView.of(classBook, entry.cell())
                         : sight.cell(student, figures.get()),
                 assessment.hasParts() && figures.isPresent() ? sight.made(student, figures.get()) : null);
+    }
+
+    /** What was typed into is gone; said so that it can be told beside what was typed. */
+    @ExceptionHandler(NotFoundException.class)
+    ResponseEntity<Map<String, List<String>>> gone(NotFoundException gone) {
+        return ResponseEntity.status(HttpStatus.NOT_FOUND)
+                .body(Map.of("problems", List.of("The " + gone.what() + " is no longer there: it was removed.")));
     }
 
     /** Entries that can never be kept are said so, in words; the browser keeps what was typed. */
@@ -166,28 +175,33 @@ class EntriesController {
     record Remarked(
             long assessment, long student, long part, String wasNote, String wasMemo, String note, String memo) {}
 
+    /** @param there what stands there instead, where that is the reason; else null */
+    record RemarkAnswer(boolean kept, List<String> problems, Remarks there) {}
+
     @PutMapping("/remarks")
-    @ResponseBody
-    Map<String, Boolean> remark(
+    ResponseEntity<RemarkAnswer> remark(
             @AuthenticationPrincipal SignedInTeacher teacher,
             @PathVariable long classId,
-            @RequestBody List<Remarked> remarked) {
+            @RequestBody Remarked remarked) {
         books.classRow(teacher.id(), classId);
-        for (Remarked one : remarked) {
-            if (one == null
-                    || one.note() == null
-                    || one.memo() == null
-                    || one.wasNote() == null
-                    || one.wasMemo() == null) {
-                throw new FormException("A note came without its words. It was not kept.");
-            }
-            remarks.save(
-                    teacher.id(),
-                    classId,
-                    new CellId(one.assessment(), one.student(), one.part()),
-                    new Remarks(one.wasNote(), one.wasMemo()),
-                    new Remarks(one.note(), one.memo()));
+        if (remarked.note() == null
+                || remarked.memo() == null
+                || remarked.wasNote() == null
+                || remarked.wasMemo() == null) {
+            throw new FormException("A note came without its words. It was not saved.");
         }
-        return Map.of("kept", true);
+        Optional<Remarks> there = remarks.save(
+                teacher.id(),
+                classId,
+                new CellId(remarked.assessment(), remarked.student(), remarked.part()),
+                new Remarks(remarked.wasNote(), remarked.wasMemo()),
+                new Remarks(remarked.note(), remarked.memo()));
+        return there.map(other -> ResponseEntity.status(HttpStatus.CONFLICT)
+                        .body(new RemarkAnswer(
+                                false,
+                                List.of("It was altered in another window meanwhile; there it is now: note “"
+                                        + other.note() + "”, memo “" + other.memo() + "”."),
+                                other)))
+                .orElseGet(() -> ResponseEntity.ok(new RemarkAnswer(true, List.of(), null)));
     }
 }

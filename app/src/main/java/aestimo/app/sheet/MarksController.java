@@ -15,6 +15,7 @@ import aestimo.app.marks.AssessmentForm;
 import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.PieceCopyService;
 import aestimo.app.marks.RemarkService;
+import aestimo.app.marks.Remarks;
 import aestimo.app.marks.StandingMarks;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
@@ -118,6 +119,7 @@ class MarksController {
             model.addAttribute("ends", LooseEndService.of(List.of(open.classBook())));
         }
         model.addAttribute("margin", margin(open, standing));
+        model.addAttribute("noRemarks", Remarks.NONE);
         AssessmentForm form = (AssessmentForm) model.getAttribute("form");
         if (form != null) {
             model.addAttribute("blankPart", new AssessmentForm.PartLine(0, "", "", ""));

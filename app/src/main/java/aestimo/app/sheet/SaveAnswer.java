@@ -25,9 +25,10 @@ record SaveAnswer(
         String at) {
     /**
      * @param kept false where the cell was altered elsewhere meanwhile; {@code cell} is then how it stands there
+     * @param overtaken kept once, and altered elsewhere since; {@code cell} is then how it stands there
      * @param made what the parts of its piece make now; null for a piece without parts
      */
-    record Kept(UUID id, boolean kept, CellView cell, CellView made) {}
+    record Kept(UUID id, boolean kept, boolean overtaken, CellView cell, CellView made) {}
 
     /** @param css the style class; empty for none */
     record Ground(long assessment, long student, String css) {}

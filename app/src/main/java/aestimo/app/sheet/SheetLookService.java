@@ -3,6 +3,8 @@ package aestimo.app.sheet;
 import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.HiddenNames;
+import aestimo.app.marks.RemarkService;
+import aestimo.app.marks.Remarks;
 import aestimo.app.sheet.SheetLook.Who;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.StudentId;
@@ -21,10 +23,12 @@ import org.springframework.transaction.annotation.Transactional;
 class SheetLookService {
     private final SheetLookMapper mapper;
     private final BookService books;
+    private final RemarkService remarks;
 
-    SheetLookService(SheetLookMapper mapper, BookService books) {
+    SheetLookService(SheetLookMapper mapper, BookService books, RemarkService remarks) {
         this.mapper = mapper;
         this.books = books;
+        this.remarks = remarks;
     }
 
     /**
@@ -33,10 +37,10 @@ class SheetLookService {
      * @param support notes by enrolment
      * @param lastYear results with their grades by enrolment
      * @param brought cells that stand as they were brought in
+     * @param remarks notes and memos, whatever the look asks for; none while names are hidden
      */
-    record Beside(Map<Long, String> support, Map<Long, String> lastYear, Set<CellId> brought) {
-        static final Beside NOTHING = new Beside(Map.of(), Map.of(), Set.of());
-    }
+    record Beside(
+            Map<Long, String> support, Map<Long, String> lastYear, Set<CellId> brought, Map<CellId, Remarks> remarks) {}
 
     @Transactional(readOnly = true)
     public SheetLook of(TeacherId teacher, long classId) {
@@ -63,7 +67,8 @@ class SheetLookService {
                                         SheetLookMapper.SupportRow::supportNote))
                         : Map.of(),
                 look.who().contains(Who.LAST_YEAR) ? lastYear(teacher, classId) : Map.of(),
-                look.brought() ? Set.copyOf(mapper.findBrought(teacher, classId)) : Set.of());
+                look.brought() ? Set.copyOf(mapper.findBrought(teacher, classId)) : Set.of(),
+                HiddenNames.areHidden() ? Map.of() : remarks.ofClass(teacher, classId));
     }
 
     private Map<Long, String> lastYear(TeacherId teacher, long classId) {

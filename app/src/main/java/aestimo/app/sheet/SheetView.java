@@ -288,9 +288,11 @@ record SheetView(
                 own.present(),
                 who.stream().map(what -> beside(sight, student, what, beside)).toList(),
                 figures(sight, own),
-                CellMarkup.of(ordered.stream()
-                        .flatMap(figures -> sight.cells(student, figures))
-                        .toList()));
+                CellMarkup.of(
+                        ordered.stream()
+                                .flatMap(figures -> sight.cells(student, figures))
+                                .toList(),
+                        beside.remarks()));
     }
 
     private static String beside(Sight sight, Student student, Who what, SheetLookService.Beside beside) {

@@ -147,10 +147,10 @@ class StudentPageController {
             model.addAttribute("said", said);
             return parent(open, enrolmentId, model);
         }
-        told.addFlashAttribute("done", "The note is kept, for you alone.");
+        told.addFlashAttribute("done", "● Saved, for you alone");
         return "redirect:/classes/" + open.id() + "/standing/" + enrolmentId + "/parent?"
                 + open.span().query() + "&"
-                + Shown.read(open.parameters()).query();
+                + Shown.read(open.parameters()).query() + "#said";
     }
 
     /** The times at which the parents of a class come. */

@@ -35,64 +35,103 @@ record EditedRows(List<ReturnRow> changed, List<RefusedEdit> refused) {
         for (Edit edit : edits) {
             ReturnRow row = Optional.ofNullable(rows.get(edit.enrolmentId()))
                     .orElseThrow(() -> new NotFoundException("student"));
-            if (edit.asked().equals(edit.was()) || edit.asked().equals(row.own())) {
-                continue;
-            }
-            List<RefusedEdit> ofTheRow = new ArrayList<>();
-            if (!edit.was().equals(row.own())) {
-                ofTheRow.add(
-                        refusal(
-                                row,
-                                "",
-                                " was changed in another window meanwhile. What you typed is still here, not kept; open the page anew to see what stands."));
-            }
-            ReturnRow.Own own = checked(row, edit.asked(), bands, fields, ofTheRow);
-            if (ofTheRow.isEmpty()) {
+            ReturnRow.Own own = new Fields(row, edit.was(), edit.asked(), refused).merged(bands, fields);
+            if (!own.equals(row.own())) {
                 changed.add(row.with(own));
             }
-            refused.addAll(ofTheRow);
         }
         return new EditedRows(changed, refused);
     }
 
-    private static RefusedEdit refusal(ReturnRow row, String column, String words) {
-        return new RefusedEdit(row.enrolmentId(), column, row.name() + words);
-    }
-
-    private static ReturnRow.Own checked(
-            ReturnRow row, ReturnRow.Own asked, Boundaries bands, List<SchoolField> fields, List<RefusedEdit> refused) {
-        String sentAs = asked.sentAs();
-        if (!sentAs.isEmpty()) {
-            Optional<Band> band = TargetService.labelled(bands, sentAs);
-            if (band.isEmpty()) {
-                refused.add(new RefusedEdit(
-                        row.enrolmentId(), "sent", TargetService.noBand(row.name(), asked.sentAs(), bands)));
+    /** One row field by field: each stands, is altered, or is refused, whatever becomes of the others. */
+    private record Fields(ReturnRow row, ReturnRow.Own was, ReturnRow.Own asked, List<RefusedEdit> refused) {
+        ReturnRow.Own merged(Boundaries bands, List<SchoolField> fields) {
+            ReturnRow.Own stands = row.own();
+            boolean sent = may("sent", grade(was), grade(asked), grade(stands)) && isSendable(bands);
+            TreeMap<String, String> labels = new TreeMap<>(stands.fields());
+            for (SchoolField field : fields) {
+                label(field).ifPresent(label -> labels.put(field.name(), label));
             }
-            sentAs = band.map(Band::label)
+            return new ReturnRow.Own(
+                    sent ? sentAs(bands) : stands.sentAs(),
+                    sent ? asked.noGrade() : stands.noGrade(),
+                    text("reason", LONGEST_REASON, ReturnRow.Own::reason),
+                    labels,
+                    text("comment", LONGEST_COMMENT, ReturnRow.Own::comment));
+        }
+
+        /** Whether a field was altered here, and not in another window meanwhile. */
+        private boolean may(String column, String before, String now, String stands) {
+            if (now.equals(before) || now.equals(stands)) {
+                return false;
+            }
+            if (!before.equals(stands)) {
+                refuse(
+                        column,
+                        ": “" + (stands.isEmpty() ? "nothing" : stands)
+                                + "” was put there in another window meanwhile; you typed “" + now + "”.");
+                return false;
+            }
+            return true;
+        }
+
+        private void refuse(String column, String words) {
+            refused.add(new RefusedEdit(row.enrolmentId(), column, row.name() + words));
+        }
+
+        private static String grade(ReturnRow.Own own) {
+            return own.noGrade() ? RowForm.NO_GRADE : own.sentAs();
+        }
+
+        private boolean isSendable(Boundaries bands) {
+            if (asked.sentAs().isEmpty()
+                    || TargetService.labelled(bands, asked.sentAs()).isPresent()) {
+                return true;
+            }
+            refused.add(new RefusedEdit(
+                    row.enrolmentId(), "sent", TargetService.noBand(row.name(), asked.sentAs(), bands)));
+            return false;
+        }
+
+        private String sentAs(Boundaries bands) {
+            return TargetService.labelled(bands, asked.sentAs())
+                    .map(Band::label)
                     .filter(label -> !label.equals(row.grade()))
                     .orElse("");
         }
-        TreeMap<String, String> labels = new TreeMap<>();
-        for (SchoolField field : fields) {
-            String typed = asked.fields().getOrDefault(field.name(), "");
+
+        /** The label to be put; empty text to take one out, none where what stands stays. */
+        private Optional<String> label(SchoolField field) {
+            String column = LayoutColumn.FIELD + field.name();
+            Function<ReturnRow.Own, String> value = own -> own.fields().getOrDefault(field.name(), "");
+            String typed = value.apply(asked);
+            if (!may(column, value.apply(was), typed, value.apply(row.own()))) {
+                return Optional.empty();
+            }
+            if (typed.isEmpty()) {
+                return Optional.of("");
+            }
             Optional<String> label = field.labels().stream()
                     .filter(own -> own.equalsIgnoreCase(typed))
                     .findFirst();
-            if (!typed.isEmpty() && label.isEmpty()) {
-                refused.add(refusal(
-                        row,
-                        LayoutColumn.FIELD + field.name(),
-                        ": “" + typed + "” is no label of " + field.name() + ". It has "
-                                + String.join(", ", field.labels()) + "."));
+            if (label.isEmpty()) {
+                refuse(
+                        column,
+                        ": " + field.name() + " takes " + String.join(", ", field.labels()) + ", not “" + typed + "”.");
             }
-            label.ifPresent(own -> labels.put(field.name(), own));
+            return label;
         }
-        if (asked.reason().length() > LONGEST_REASON) {
-            refused.add(refusal(row, "reason", ": the reason has over " + LONGEST_REASON + " letters."));
+
+        private String text(String column, int longest, Function<ReturnRow.Own, String> value) {
+            String typed = value.apply(asked);
+            if (!may(column, value.apply(was), typed, value.apply(row.own()))) {
+                return value.apply(row.own());
+            }
+            if (typed.length() > longest) {
+                refuse(column, ": the " + column + " has over " + longest + " letters.");
+                return value.apply(row.own());
+            }
+            return typed;
         }
-        if (asked.comment().length() > LONGEST_COMMENT) {
-            refused.add(refusal(row, "comment", ": the comment has over " + LONGEST_COMMENT + " letters."));
-        }
-        return new ReturnRow.Own(sentAs, asked.noGrade(), asked.reason(), labels, asked.comment());
     }
 }

@@ -280,45 +280,26 @@ public class ReturnService {
     public record Edit(long enrolmentId, ReturnRow.Own was, ReturnRow.Own asked) {}
 
     /**
-     * Why a row could not be kept.
+     * Why a field could not be saved.
      *
-     * @param column the key of the column that holds it, as in a layout; empty where it is the whole row
+     * @param column the key of the column that holds it, as in a layout
      */
     public record RefusedEdit(long enrolmentId, String column, String words) {}
 
     /**
-     * Keeps what was changed.
+     * Saves what was changed field by field: one that cannot be saved keeps no other from it.
      *
-     * @throws FormException when the return is sealed, a label is none, or a row was changed elsewhere since; nothing is kept
-     *     then
-     */
-    @Transactional
-    public void save(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
-        EditedRows edited = look(teacher, classId, returnId, edits);
-        if (!edited.refused().isEmpty()) {
-            throw new FormException(
-                    edited.refused().stream().map(RefusedEdit::words).toList());
-        }
-        edited.changed().forEach(row -> writeRow(teacher, classId, returnId, row));
-    }
-
-    /**
-     * Keeps what was changed row by row, as it is typed: one that cannot be kept keeps no other from it.
-     *
-     * @return why some were not kept
+     * @return why some were not saved
      * @throws FormException when the return is sealed
      */
     @Transactional
-    public List<RefusedEdit> keep(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
-        EditedRows edited = look(teacher, classId, returnId, edits);
-        edited.changed().forEach(row -> writeRow(teacher, classId, returnId, row));
-        return edited.refused();
-    }
-
-    private EditedRows look(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
+    public List<RefusedEdit> save(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
         ClassBook classBook = lock(teacher, classId);
         SchoolReturn standing = requireOpen(get(teacher, classId, returnId));
-        return EditedRows.of(standing.rows(), edits, classBook.book().boundaries(), school.fields(teacher));
+        EditedRows edited =
+                EditedRows.of(standing.rows(), edits, classBook.book().boundaries(), school.fields(teacher));
+        edited.changed().forEach(row -> writeRow(teacher, classId, returnId, row));
+        return edited.refused();
     }
 
     /**

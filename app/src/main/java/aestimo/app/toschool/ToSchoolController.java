@@ -22,6 +22,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -223,13 +224,18 @@ class ToSchoolController {
             @PathVariable long returnId,
             FormFields fields,
             RedirectAttributes told) {
-        return done(
-                teacher,
-                classId,
-                returnId,
-                told,
-                "Kept.",
-                () -> returns.save(teacher.id(), classId, returnId, RowForm.read(fields, school.fields(teacher.id()))));
+        return done(teacher, classId, returnId, told, "Saved.", () -> {
+            List<String> refused =
+                    returns
+                            .save(teacher.id(), classId, returnId, RowForm.read(fields, school.fields(teacher.id())))
+                            .stream()
+                            .map(ReturnService.RefusedEdit::words)
+                            .toList();
+            if (!refused.isEmpty()) {
+                throw new FormException(Stream.concat(refused.stream(), Stream.of("Everything else is saved."))
+                        .toList());
+            }
+        });
     }
 
     /** From the script, as it is typed: what stands then, and why some of it could not be kept. */
@@ -243,7 +249,7 @@ class ToSchoolController {
         List<SchoolField> asked = school.fields(teacher.id());
         try {
             List<ReturnService.RefusedEdit> refused =
-                    returns.keep(teacher.id(), classId, returnId, RowForm.read(fields, asked));
+                    returns.save(teacher.id(), classId, returnId, RowForm.read(fields, asked));
             answer.put("kept", Days.clock(OffsetDateTime.now(clock)));
             answer.put(
                     "refused",

@@ -2,7 +2,10 @@ package aestimo.app.web;
 
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Map;
 import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -12,11 +15,21 @@ import org.springframework.web.bind.annotation.RequestMapping;
 class ErrorPages implements ErrorController {
     @RequestMapping("/error")
     String show(HttpServletRequest request, Model model) {
-        Object status = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
-        int code = status instanceof Integer number ? number : 404;
+        int code = code(request);
         model.addAttribute("heading", heading(code));
         model.addAttribute("words", words(code));
         return "web/error";
+    }
+
+    /** The same for a script, which tells it where it matters. */
+    @RequestMapping(path = "/error", headers = "X-Aestimo")
+    ResponseEntity<Map<String, List<String>>> tell(HttpServletRequest request) {
+        int code = code(request);
+        return ResponseEntity.status(code).body(Map.of("problems", List.of(heading(code) + ". " + words(code))));
+    }
+
+    private static int code(HttpServletRequest request) {
+        return request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE) instanceof Integer number ? number : 404;
     }
 
     private static String heading(int code) {

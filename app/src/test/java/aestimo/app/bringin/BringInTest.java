@@ -257,9 +257,13 @@ class BringInTest {
         String nameless = start("12\t13\n14\t15\n");
         assertThat(visitor.get(nameless).body()).contains("No column says whose the rows are.");
         assertThat(take(nameless, "outOf0", "20", "outOf1", "20")).contains("There is nothing to bring in");
+        // Cancelled, what was pasted stands in its field again; gone back to, it says what became of it.
         assertThat(visitor.get(location(visitor.post(nameless + "/leave"))).body())
-                .contains("It is left. Nothing was changed.");
-        assertThat(visitor.get(nameless).statusCode()).isEqualTo(404);
+                .contains("Cancelled. Nothing was changed.", "12\t13\n14\t15");
+        for (HttpResponse<String> late : List.of(visitor.get(nameless), visitor.post(nameless + "/take"))) {
+            assertThat(late.statusCode()).isEqualTo(404);
+            assertThat(late.body()).contains("This import is no longer here: it was cancelled.", "id=\"pasted\"");
+        }
     }
 
     @Test

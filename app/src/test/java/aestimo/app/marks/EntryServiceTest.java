@@ -21,6 +21,7 @@ import aestimo.app.testing.RunningApp;
 import aestimo.app.web.FormException;
 import aestimo.core.looseend.LooseEnds;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.Callable;
@@ -129,9 +130,43 @@ class EntryServiceTest {
         UUID id = UUID.randomUUID();
         assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.WRITTEN);
         assertThat(apply(typed(UUID.randomUUID(), 1, "13"))).isEqualTo(Outcome.WRITTEN);
-        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.DELIVERED_BEFORE);
+        assertThat(apply(typed(id, 0, "12"))).isEqualTo(Outcome.OVERTAKEN);
         assertThat(stands()).isEqualTo("13 v2");
         assertThat(changes()).containsExactly("→12", "12→13");
+    }
+
+    private TypedEntry after(List<UUID> over, UUID id, int base, String text) {
+        TypedEntry typed = typed(id, base, text);
+        return new TypedEntry(id, typed.assessment(), typed.student(), 0, base, text, "typed", over);
+    }
+
+    @Test
+    void whatFollowsAnEntryWhoseAnswerWasLostGoesOverIt() {
+        UUID lost = UUID.randomUUID();
+        apply(typed(lost, 0, "5"));
+        UUID next = UUID.randomUUID();
+        assertThat(apply(after(List.of(lost), next, 0, "6"))).isEqualTo(Outcome.WRITTEN);
+        assertThat(stands()).isEqualTo("6 v2");
+        assertThat(changes()).containsExactly("→5", "5→6");
+        // Its own answer lost as well, it comes once more; and the next goes over both.
+        assertThat(apply(after(List.of(lost), next, 0, "6"))).isEqualTo(Outcome.STOOD_ALREADY);
+        assertThat(apply(after(List.of(lost, next), UUID.randomUUID(), 0, ""))).isEqualTo(Outcome.WRITTEN);
+        assertThat(stands()).isEqualTo(" v3");
+    }
+
+    @Test
+    void whatFollowsALostAnswerNeverGoesOverAnotherWindows() {
+        UUID lost = UUID.randomUUID();
+        apply(typed(lost, 0, "5"));
+        apply(typed(UUID.randomUUID(), 1, "9"));
+        assertThat(apply(after(List.of(lost), UUID.randomUUID(), 0, "6"))).isEqualTo(Outcome.ALTERED_ELSEWHERE);
+        // One that never arrived gives no right to what another window put there.
+        assertThat(apply(after(List.of(UUID.randomUUID()), UUID.randomUUID(), 0, "6")))
+                .isEqualTo(Outcome.ALTERED_ELSEWHERE);
+        assertThat(stands()).isEqualTo("9 v2");
+        assertThatThrownBy(() -> apply(after(Collections.nCopies(51, UUID.randomUUID()), UUID.randomUUID(), 0, "6")))
+                .isInstanceOf(FormException.class)
+                .hasMessage("An entry names over 50 earlier ones, or one without an id. None was kept.");
     }
 
     @Test

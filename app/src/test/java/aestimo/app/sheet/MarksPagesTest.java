@@ -205,7 +205,7 @@ class MarksPagesTest {
                     book.book().students().get(0), book.book().assessments().get(0), 0);
             return "\"assessment\": %d, \"student\": %d, \"part\": 0".formatted(at.assessmentId(), at.enrolmentId());
         });
-        String keep = "[{%s, \"wasNote\": \"%s\", \"wasMemo\": \"\", \"note\": \"%s\", \"memo\": \"%s\"}]";
+        String keep = "{%s, \"wasNote\": \"%s\", \"wasMemo\": \"\", \"note\": \"%s\", \"memo\": \"%s\"}";
         String remarks = base + "/entries/remarks";
         assertThat(visitor.put(remarks, keep.formatted(cell, "", "Show the scale. <b>", "Ask at home"))
                         .statusCode())

@@ -157,7 +157,7 @@ class SheetPagesTest {
                 .body();
         String student = found("data-s=\"(\\d+)\"", page);
         String keep =
-                "[{\"assessment\": %d, \"student\": %s, \"part\": 0, \"wasNote\": \"\", \"wasMemo\": \"\", \"note\": \"Clear résumé of <b>sources\", \"memo\": \"Asked for more time\"}]";
+                "{\"assessment\": %d, \"student\": %s, \"part\": 0, \"wasNote\": \"\", \"wasMemo\": \"\", \"note\": \"Clear résumé of <b>sources\", \"memo\": \"Asked for more time\"}";
         assertThat(visitor.put(base + "/entries/remarks", keep.formatted(own.piece("First"), student))
                         .statusCode())
                 .isEqualTo(200);

@@ -180,7 +180,7 @@ class StandingPagesTest {
     void oneStudentsPageLeadsToWhatIsNeeded() {
         visitor.put(
                 base + "/entries/remarks",
-                "[{\"assessment\":%d,\"student\":%s,\"part\":0,\"wasNote\":\"\",\"wasMemo\":\"\",\"note\":\"Name your sources.\",\"memo\":\"watch\"}]"
+                "{\"assessment\":%d,\"student\":%s,\"part\":0,\"wasNote\":\"\",\"wasMemo\":\"\",\"note\":\"Name your sources.\",\"memo\":\"watch\"}"
                         .formatted(own.piece("First"), own.student("Dunmore")));
         String page = visitor.get(base + "/standing/" + own.student("Dunmore")).body();
         // (158 + x) ÷ 3 keeps 59.95 from 21.9 on.

@@ -1,0 +1,79 @@
+"use strict";
+// Who is signed in, the token that goes with it, and signing in again in place when the session has ended.
+aestimo.session = {
+  token: () => document.querySelector("meta[name=csrf]")?.content ?? "",
+
+  /** Takes the token of a page of the same teacher; says whose the page is: "ours", "another" or "signed-out". */
+  take(page) {
+    const teacher = page.body.dataset.teacher;
+    if (!teacher) return "signed-out";
+    if (teacher !== document.body.dataset.teacher) return "another";
+    const token = page.querySelector("meta[name=csrf]")?.content ?? "";
+    document.querySelector("meta[name=csrf]").content = token;
+    // Forms of the page carry the token too.
+    for (const field of document.querySelectorAll("input[name=_csrf]")) field.value = token;
+    return "ours";
+  },
+
+  read: (text) => new DOMParser().parseFromString(text, "text/html"),
+
+  /** Asks who is signed in by now: "ours", "another", "signed-out", or "unknown" where nobody answers. */
+  async renew() {
+    try {
+      const answer = await fetch("/account", { headers: { "X-Aestimo": "session" }, signal: AbortSignal.timeout(aestimo.PATIENCE) });
+      if (answer.status === 401) return "signed-out";
+      return answer.ok && !answer.redirected ? aestimo.session.take(aestimo.session.read(await answer.text())) : "unknown";
+    } catch { return "unknown"; }
+  },
+};
+
+/**
+ * Signing in again without leaving the page: first by asking whether another tab has done so, then by name and password.
+ * Only the same teacher can go on here. Whoever asks while it is open is told with the others.
+ */
+aestimo.signInAgain = (onDone) => {
+  const waiting = aestimo.atTheDoor ??= new Set();
+  waiting.add(onDone);
+  if (waiting.size > 1) return;
+  const session = aestimo.session;
+  const form = document.createElement("form");
+  const problems = {
+    "signed-out": "That name or password is not right.",
+    another: "That is another teacher’s account. Nothing of this page is sent to it; sign in with your own.",
+  };
+  const enter = (whose) => {
+    if (whose !== "ours") return problems[whose] ?? "No answer. What you typed stays in this browser; try again in a moment.";
+    form.remove();
+    const all = [...waiting];
+    waiting.clear();
+    for (const tell of all) tell();
+    return "";
+  };
+  const build = () => {
+    form.className = "notice is-doubt sign-in-again";
+    const field = (words, name, type, complete) => {
+      const label = document.createElement("label");
+      const input = Object.assign(document.createElement("input"), { className: "input is-small", name, type, autocomplete: complete, required: true });
+      label.append(`${words} `, input);
+      return label;
+    };
+    const words = Object.assign(document.createElement("span"), { textContent: "You were signed out. Sign in here, and what you typed is saved." });
+    const go = Object.assign(document.createElement("button"), { className: "button is-small is-dark", textContent: "Sign in" });
+    form.append(words, field("Name", "name", "text", "username"), field("Password", "password", "password", "current-password"), go);
+    // A place of its own: what the page says meanwhile must not wipe it away.
+    document.getElementById("told").before(form);
+    form.addEventListener("submit", async (event) => {
+      event.preventDefault();
+      go.disabled = true;
+      try {
+        const before = session.read(await (await fetch("/sign-in")).text());
+        const token = before.querySelector("meta[name=csrf]")?.content ?? "";
+        const answer = await fetch("/sign-in", { method: "POST", body: new URLSearchParams({ _csrf: token, signIn: form.elements.name.value, password: form.elements.password.value }) });
+        const problem = /[?]wait/.test(answer.url) ? "Too many tries. Wait ten minutes, then sign in again." : enter(session.take(session.read(await answer.text())));
+        if (problem) words.textContent = problem;
+      } catch { words.textContent = "No answer. What you typed stays in this browser; try again in a moment."; }
+      go.disabled = false;
+    });
+  };
+  session.renew().then((whose) => { if (whose !== "ours") build(); else enter(whose); });
+};

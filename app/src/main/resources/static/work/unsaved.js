@@ -1,0 +1,107 @@
+"use strict";
+// What was typed into a form and not saved is never lost in silence: before another form of the page is sent, or a link
+// is followed, it is asked what becomes of it; before the page goes any other way, the browser asks.
+aestimo.unsaved = (doc = document) => {
+  // Forms that save by themselves as they are filled in have no state of their own to lose.
+  const forms = () => [...doc.querySelectorAll("form[method=post]:not([data-typed]):not([data-settle]):not([data-unguarded])")].filter((form) => fieldsOf(form).length);
+  const fieldsOf = (form) => [...form.elements].filter((it) => it.matches("input:not([type=hidden]):not([type=submit]):not([type=button]), textarea, select"));
+  const asText = (form) => [...new FormData(form)].filter(([name]) => name !== "_csrf").map(([name, value]) => `${name}=${value instanceof File ? value.name + value.size : value}`).join("\n");
+  const stood = new Map();
+  const remember = () => { for (const form of forms()) stood.set(form, form.querySelector("[role=alert]") ? null : asText(form)); };
+  const isOpen = (form) => stood.has(form) && form.isConnected && (stood.get(form) === null || stood.get(form) !== asText(form));
+  const open = () => forms().filter(isOpen);
+  let going = false;
+
+  /** What a teacher would call the form: its heading, or that of the part it stands in. */
+  const nameOf = (form) => {
+    const heading = form.querySelector("h2, h3, legend") ?? form.closest("section, .beside, .inner")?.querySelector("h2, h3");
+    return heading ? [...heading.childNodes].filter((it) => it.nodeType === Node.TEXT_NODE || it.matches?.(":not(.quiet)")).map((it) => it.textContent).join("").trim() : "this page";
+  };
+  const namesOf = (list) => [...new Set(list.map(nameOf))].join(" and ");
+
+  const bar = doc.createElement("div");
+  bar.className = "notice is-near unsaved";
+  bar.setAttribute("role", "alertdialog");
+  bar.setAttribute("aria-label", "Not saved yet");
+  const close = () => bar.remove();
+  const say = (words, buttons) => {
+    const text = doc.createElement("p");
+    text.textContent = words;
+    const line = doc.createElement("p");
+    line.className = "buttons";
+    line.append(...buttons);
+    bar.replaceChildren(text, line);
+    doc.getElementById("page").append(bar);
+    buttons[0].focus();
+  };
+  bar.addEventListener("keydown", (event) => { if (event.key === "Escape") { event.stopPropagation(); close(); } });
+
+  /**
+   * Saves a form without leaving the page. Resolves to what is in the way, in words; "" once it is saved. Forms of one
+   * page may carry one version of what they alter: the one it has afterwards goes into the others.
+   */
+  const save = async (form) => {
+    let page;
+    try {
+      const answer = await fetch(form.action, { method: "POST", body: form.enctype === "multipart/form-data" ? new FormData(form) : new URLSearchParams(new FormData(form)), signal: AbortSignal.timeout(aestimo.PATIENCE) });
+      page = aestimo.session.read(await answer.text());
+      if (!answer.ok || page.body.dataset.teacher !== doc.body.dataset.teacher) throw new Error(answer.status);
+      const problem = page.querySelector("[role=alert]")?.textContent.trim().replace(/\s+/g, " ");
+      if (problem) return problem;
+      if (!answer.redirected) return "It was not taken.";
+    } catch { return "There was no answer, or you were signed out. Nothing is lost: it is still here."; }
+    const version = (from) => from?.querySelector("input[name=version]");
+    const before = Number(version(form)?.value);
+    for (const other of forms()) {
+      const now = version([...page.querySelectorAll("form")].find((it) => it.getAttribute("action") === other.getAttribute("action")));
+      if (now && version(other) && Number(version(other).value) === before && Number(now.value) === before + 1) version(other).value = now.value;
+    }
+    stood.set(form, asText(form));
+    return "";
+  };
+
+  /** go(): what the teacher was about to do; it is done once nothing is lost by it, or by the teacher's own word. */
+  const ask = (list, go, only) => {
+    const leave = () => { going = true; close(); go(); };
+    const saveAll = async () => {
+      for (const form of list) {
+        const problem = await save(form);
+        if (problem) return say(`${nameOf(form)} is not saved: ${problem}`, [aestimo.button("Back to it", () => { close(); fieldsOf(form)[0].focus(); })]);
+      }
+      leave();
+    };
+    say(`What you typed under ${namesOf(list)} is not saved yet.`, [
+      aestimo.button(only ? "Save both" : "Save and go on", saveAll), aestimo.button(only ? "Save only this one" : "Go on without saving", leave), aestimo.button("Cancel", close),
+    ]);
+  };
+  doc.addEventListener("submit", (event) => {
+    if (going || event.target.method !== "post" || event.target.dataset.sent) return;
+    const others = open().filter((form) => form !== event.target);
+    if (others.length === 0) { going = true; return; }
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    const { target, submitter } = event;
+    ask(others, () => target.requestSubmit(submitter), fieldsOf(target).length > 0);
+    // Before the page's own handlers: none of them may take a form for sent that is asked about first.
+  }, true);
+  doc.addEventListener("click", (event) => {
+    const link = event.target.closest?.("a[href]");
+    if (!link || event.defaultPrevented || event.button || event.ctrlKey || event.metaKey || event.shiftKey || link.target || link.hasAttribute("download") || link.dataset.tell) return;
+    const to = new URL(link.href, location.href);
+    if (to.origin !== location.origin || (to.hash && to.pathname === location.pathname && to.search === location.search)) return;
+    const list = open();
+    if (list.length === 0) return;
+    event.preventDefault();
+    ask(list, () => location.assign(link.href), false);
+  });
+  window.addEventListener("beforeunload", (event) => { if (!going && open().length) event.preventDefault(); });
+  // Come back to, the page is asked for again as ever.
+  window.addEventListener("pageshow", () => { going = false; });
+  return { remember, open };
+};
+{
+  const unsaved = aestimo.unsaved();
+  unsaved.remember();
+  // Once more after the components of the page have made their rows, which they do before anybody can type.
+  document.addEventListener("alpine:initialized", () => unsaved.remember());
+}
