@@ -95,8 +95,8 @@ record AcrossChoice(
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    /** @throws FormException naming conditions that cannot be held against anything */
-    List<Condition> conditions(List<Column> offered) {
+    /** @throws FormException naming conditions that cannot be held against these classes */
+    List<Condition> conditions(List<Column> offered, List<Column.InClass> classes) {
         List<String> problems = new ArrayList<>();
         List<Condition> understood = new ArrayList<>();
         for (Asked own : conditions) {
@@ -107,15 +107,8 @@ record AcrossChoice(
                 problems.add("None of these classes has “" + own.column() + "”, so nothing can be asked of it.");
                 continue;
             }
-            if (own.value().isEmpty()) {
-                problems.add("“" + column.get().words() + " " + test.get().words() + " …” needs a value.");
-                continue;
-            }
-            try {
-                understood.add(new Condition(column.get(), test.get(), own.value()));
-            } catch (FormException refused) {
-                problems.addAll(refused.problems());
-            }
+            Condition condition = Condition.of(column.get(), test.get(), own.value());
+            condition.problem(classes).ifPresentOrElse(problems::add, () -> understood.add(condition));
         }
         if (!problems.isEmpty()) {
             throw new FormException(problems);

@@ -52,10 +52,17 @@ class AcrossController {
         List<Column> offered = Column.offered(classes);
         AcrossList list;
         try {
-            list = AcrossList.of(classes, choice, offered, choice.conditions(offered));
+            List<Condition> conditions = choice.conditions(offered, classes);
+            list = AcrossList.of(classes, choice, offered, conditions);
+            model.addAttribute(
+                    "missing",
+                    conditions.stream()
+                            .flatMap(own -> own.missing(classes).stream())
+                            .toList());
         } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            list = AcrossList.of(classes, choice, offered, List.of());
+            // Nobody is listed until it can be asked: everybody would be the wrong answer.
+            model.addAttribute("refused", refused.problems());
+            list = AcrossList.nobody(AcrossList.of(classes, choice, offered, List.of()));
         }
         model.addAttribute("frame", frames.ofDesk(teacher, "Across classes", facts(list, classes.size()), "across"));
         model.addAttribute("list", list);
@@ -92,7 +99,7 @@ class AcrossController {
         List<Column> offered = Column.offered(classes);
         AcrossList list;
         try {
-            list = AcrossList.of(classes, choice, offered, choice.conditions(offered));
+            list = AcrossList.of(classes, choice, offered, choice.conditions(offered, classes));
         } catch (FormException refused) {
             response.sendRedirect("/across?" + choice.query());
             return;

@@ -36,8 +36,8 @@ record AcrossList(List<Column> columns, List<Row> rows, int of) {
                 }
                 of++;
                 boolean listed = choice.any()
-                        ? conditions.isEmpty() || conditions.stream().anyMatch(it -> isMet(it, in, own))
-                        : conditions.stream().allMatch(it -> isMet(it, in, own));
+                        ? conditions.isEmpty() || conditions.stream().anyMatch(it -> it.isMet(in, own))
+                        : conditions.stream().allMatch(it -> it.isMet(in, own));
                 if (listed) {
                     Row row = new Row(
                             in.classBook().row().id(),
@@ -59,8 +59,9 @@ record AcrossList(List<Column> columns, List<Row> rows, int of) {
         return new AcrossList(columns, rows, of);
     }
 
-    private static boolean isMet(Condition condition, InClass in, StudentStanding own) {
-        return condition.isMetBy(condition.column().figure().apply(in, own));
+    /** The same columns without a row. */
+    static AcrossList nobody(AcrossList all) {
+        return new AcrossList(all.columns(), List.of(), all.of());
     }
 
     /** Those without the figure come last, either way. */

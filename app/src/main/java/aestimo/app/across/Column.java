@@ -33,9 +33,19 @@ import java.util.function.BiFunction;
  * are called; a class without it shows a dash.
  *
  * @param key in addresses, such as {@code result} or {@code category:Exams}
+ * @param kind what it is compared as
  * @param figure of one student of one class
  */
-record Column(String key, String words, BiFunction<InClass, StudentStanding, Figure> figure) {
+record Column(String key, String words, Kind kind, BiFunction<InClass, StudentStanding, Figure> figure) {
+    /** What the figures of a column are, so that a condition is held against the like. */
+    enum Kind {
+        NUMBER,
+        /** Compared by the order of the bands of the student's class. */
+        GRADE,
+        /** Only the same or not. */
+        WORDS
+    }
+
     /** Figures whose working the standing of a class tells, by the name it knows them by. */
     private static final Map<String, String> TOLD = Map.ofEntries(
             Map.entry("result", "result"),
@@ -86,8 +96,12 @@ record Column(String key, String words, BiFunction<InClass, StudentStanding, Fig
             return standing;
         }
 
-        private Book book() {
+        Book book() {
             return standing.book();
+        }
+
+        String title() {
+            return classBook.row().title();
         }
 
         private Places places() {
@@ -138,24 +152,36 @@ record Column(String key, String words, BiFunction<InClass, StudentStanding, Fig
                 new Column(
                         "set",
                         "set",
+                        Kind.WORDS,
                         (in, own) -> Figure.words(own.student().set().orElse(""))),
                 percent("result", "result", (in, own) -> own.result().map(Result::rounded)),
-                new Column("grade", "grade", (in, own) -> grade(in, own.result().flatMap(Result::grade))),
-                new Column("rank", "rank", (in, own) -> place(own.rank().map(rank -> rank.place()))),
+                new Column(
+                        "grade",
+                        "grade",
+                        Kind.GRADE,
+                        (in, own) -> grade(in, own.result().flatMap(Result::grade))),
+                new Column(
+                        "rank",
+                        "rank",
+                        Kind.NUMBER,
+                        (in, own) -> place(own.rank().map(rank -> rank.place()))),
                 new Column(
                         "set-rank",
                         "rank in set",
+                        Kind.NUMBER,
                         (in, own) -> place(own.setRank().map(rank -> rank.place()))),
                 percent("next", "to next", (in, own) -> own.result().flatMap(Result::toNext)),
                 new Column(
                         "near",
                         "just below",
+                        Kind.WORDS,
                         (in, own) -> own.result()
                                 .map(result -> Figure.words(result.justBelow() ? "yes" : "no"))
                                 .orElse(Figure.NONE)),
                 new Column(
                         "pass",
                         "pass band",
+                        Kind.WORDS,
                         (in, own) -> own.result()
                                 .flatMap(Result::pass)
                                 .map(pass -> Figure.words(pass.name().toLowerCase(Locale.ROOT)))
@@ -164,13 +190,19 @@ record Column(String key, String words, BiFunction<InClass, StudentStanding, Fig
                 new Column(
                         "way",
                         "movement",
+                        Kind.WORDS,
                         (in, own) -> in.movement(own)
                                 .map(it -> Figure.words(it.direction().name().toLowerCase(Locale.ROOT)))
                                 .orElse(Figure.NONE)),
-                new Column("aim", "aim", (in, own) -> grade(in, in.attained(own).flatMap(Attainment::aim))),
+                new Column(
+                        "aim",
+                        "aim",
+                        Kind.GRADE,
+                        (in, own) -> grade(in, in.attained(own).flatMap(Attainment::aim))),
                 new Column(
                         "against",
                         "against aim",
+                        Kind.WORDS,
                         (in, own) -> in.attained(own)
                                 .flatMap(Attainment::status)
                                 .map(status -> Figure.words(
@@ -199,6 +231,7 @@ record Column(String key, String words, BiFunction<InClass, StudentStanding, Fig
         return new Column(
                 key,
                 words,
+                Kind.NUMBER,
                 (in, own) -> figure.apply(in, own)
                         .map(percent -> Figure.number(percent.shown(in.places())))
                         .orElse(Figure.NONE));
@@ -206,7 +239,10 @@ record Column(String key, String words, BiFunction<InClass, StudentStanding, Fig
 
     private static Column count(String key, String words, BiFunction<InClass, StudentStanding, Integer> figure) {
         return new Column(
-                key, words, (in, own) -> Figure.number(figure.apply(in, own).toString()));
+                key,
+                words,
+                Kind.NUMBER,
+                (in, own) -> Figure.number(figure.apply(in, own).toString()));
     }
 
     private static Figure place(Optional<Integer> place) {

@@ -106,12 +106,55 @@ class AcrossTest {
                 .as("a dash meets nothing")
                 .hasSize(1);
         assertThat(rows("class=" + other.id())).hasSize(2);
-        String refused = visitor.get("/across?where=grade&test=at-least&value=A&where=luck&test=is&value=1")
-                .body();
-        assertThat(refused)
-                .contains("“grade is at least A” needs a number", "None of these classes has “luck”")
-                .contains("Dunmore");
-        assertThat(location(visitor.get("/across.csv?where=grade&test=at-least&value=A")))
+    }
+
+    private String page(String query) {
+        return visitor.get("/across?" + query.replace(" ", "+")).body();
+    }
+
+    @Test
+    void gradesCompareByTheBoundariesOfEachClassAndAClassWithoutTheGradeIsTold() {
+        assertThat(rows("where=grade&test=at-least&value=A")).hasSize(2).allMatch(row -> row.startsWith("Brandt"));
+        assertThat(rows("where=grade&test=at-most&value=a"))
+                .extracting(row -> row.substring(0, 6))
+                .containsExactly("Castel", "Brandt", "Dunmor");
+        assertThat(rows("where=grade&test=at-least&value=A*")).hasSize(1);
+        String latin = "Latin has no grade A*, so nobody of it is listed for “grade is at least A*”.";
+        assertThat(page("where=grade&test=at-least&value=A*")).contains(latin);
+        assertThat(rows("where=grade&test=is-not&value=Sound"))
+                .as("a class that has no such grade cannot say who has another")
+                .hasSize(1)
+                .allMatch(row -> row.contains("Latin"));
+        assertThat(page("where=grade&test=is&value=A")).doesNotContain("has no grade");
+    }
+
+    @Test
+    void whatCannotBeAskedIsRefusedAndNobodyListed() {
+        List<String> refused = List.of(
+                "where=result&test=at-least&value=abc",
+                "“result is at least abc” needs a number",
+                "where=result&test=is&value=45 or sixty",
+                "“result is 45 or sixty” needs a number",
+                "where=result&test=at-least&value=1e999999999",
+                "needs a number",
+                "where=grade&test=at-least&value=6",
+                "None of these classes has a grade “6”",
+                "where=grade&test=at-least&value=A or B",
+                "needs one value, not 2",
+                "where=near&test=at-least&value=yes",
+                "compares words by size",
+                "where=near&test=is&value=perhaps",
+                "Nobody has “perhaps” as just below. There is: no.",
+                "where=luck&test=is&value=1",
+                "None of these classes has “luck”",
+                "where=result&test=is&value=",
+                "“result is …” needs a value");
+        for (int i = 0; i < refused.size(); i += 2) {
+            assertThat(page(refused.get(i)))
+                    .contains(refused.get(i + 1), "Nobody is listed until the condition")
+                    .doesNotContain("Dunmore", "Nobody meets this");
+        }
+        assertThat(location(visitor.get("/across.csv?where=grade&test=at-least&value=6")))
                 .as("a file is refused on the page")
                 .startsWith("/across?");
     }
