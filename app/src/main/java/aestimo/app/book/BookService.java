@@ -105,7 +105,7 @@ public class BookService {
                 .targets(TargetRows.targets(rows, boundaries(rows, rows.row().boundariesId())))
                 .startingScores(scores(rows))
                 .build();
-        return new ClassBook(rows.row(), HiddenNames.shown(book), looks, versions, noted);
+        return new ClassBook(rows.row(), HiddenNames.shown(book, rows.enrolments()), looks, versions, noted);
     }
 
     private static CategoryId categoryId(long id) {

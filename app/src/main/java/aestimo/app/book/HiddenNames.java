@@ -2,9 +2,11 @@ package aestimo.app.book;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
-import java.util.ArrayList;
+import aestimo.core.book.StudentId;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * Whether the present request shows students by stable numbers instead of their names, as for a projector. A book opened
@@ -29,28 +31,27 @@ public final class HiddenNames {
     }
 
     /**
-     * The book as it is shown now. A student's number is their place in the order in which the class took them in, so it
-     * stays when others come, go or change their names; the rows stand in that order too, since that of the names would
-     * give them away.
+     * The book as it is shown now. A student's number was drawn by chance as they joined the class and stays theirs; the
+     * rows stand in the order of the numbers, since that of the names would give them away.
      */
-    static Book shown(Book book) {
+    static Book shown(Book book, List<Rows.EnrolmentRow> enrolments) {
         if (!areHidden()) {
             return book;
         }
-        List<Student> byEnrolment = book.students().stream()
-                .sorted(Comparator.comparingLong(ClassBook::id))
-                .toList();
-        List<Student> numbered = new ArrayList<>();
-        for (Student student : byEnrolment) {
-            numbered.add(new Student(
-                    student.id(),
-                    "Student %02d".formatted(numbered.size() + 1),
-                    "",
-                    "",
-                    student.set(),
-                    student.joined(),
-                    student.left()));
-        }
-        return book.toBuilder().students(numbered).build();
+        Map<StudentId, Integer> numbers = new HashMap<>();
+        enrolments.forEach(row -> numbers.put(BookService.studentId(row.id()), row.chanceNumber()));
+        return book.toBuilder()
+                .students(book.students().stream()
+                        .sorted(Comparator.comparing(student -> numbers.get(student.id())))
+                        .map(student -> new Student(
+                                student.id(),
+                                "Student " + numbers.get(student.id()),
+                                "",
+                                "",
+                                student.set(),
+                                student.joined(),
+                                student.left()))
+                        .toList())
+                .build();
     }
 }

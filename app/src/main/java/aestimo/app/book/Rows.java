@@ -89,6 +89,7 @@ final class Rows {
     record EarlierTargetRow(
             long enrolmentId, LocalDate untilDay, String startBand, String endBand, Map<Long, String> termBands) {}
 
+    /** @param chanceNumber by which the student is shown while names are hidden */
     record EnrolmentRow(
             long id,
             String number,
@@ -97,5 +98,6 @@ final class Rows {
             String setName,
             LocalDate joined,
             LocalDate leftOn,
-            Mark startingScore) {}
+            Mark startingScore,
+            int chanceNumber) {}
 }

@@ -2,6 +2,7 @@ package aestimo.app.standing;
 
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
+import aestimo.app.frame.FewStudents;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.Remarks;
 import aestimo.app.picture.Strip;
@@ -27,8 +28,8 @@ record Sheets(String title, String span, Shown shown, boolean small, List<Studen
     static Sheets of(
             ClassBook classBook, SpanChoice span, List<Student> students, Map<CellId, Remarks> remarks, Shown shown) {
         Standing standing = Standing.of(classBook.book(), span.span());
-        boolean small =
-                standing.students().stream().filter(StudentStanding::present).count() < StudentView.FEWEST;
+        boolean small = FewStudents.are(
+                standing.students().stream().filter(StudentStanding::present).count());
         return new Sheets(
                 classBook.row().title(),
                 span.words(),
@@ -42,14 +43,16 @@ record Sheets(String title, String span, Shown shown, boolean small, List<Studen
     /** The strip of a piece, where it may be shown at all: without names, and only over as many as hide one another. */
     public Optional<Strip> strip(StudentView.Piece piece) {
         return piece.strip()
-                .filter(strip -> !small && shown.has("strip") && strip.dots().size() >= StudentView.FEWEST)
+                .filter(strip -> !small
+                        && shown.has("strip")
+                        && !FewStudents.are(strip.dots().size()))
                 .map(Strip::nameless);
     }
 
     /** The class mean of a piece in percent, where it is over as many as hide one another. */
     public String mean(StudentView.Piece piece) {
         return piece.strip()
-                .filter(strip -> !small && strip.dots().size() >= StudentView.FEWEST)
+                .filter(strip -> !small && !FewStudents.are(strip.dots().size()))
                 .map(strip -> piece.mean())
                 .orElse("");
     }

@@ -62,8 +62,6 @@ record StudentView(
         OverTime overTime) {
     static final int STRIP = 220;
     static final int OVER_TIME = 264;
-    /** Below this many, a strip or an extreme would tell one student about another. */
-    static final int FEWEST = 5;
 
     /** A category with its pieces; {@code weight} empty where it has no say, {@code average} where there is none. */
     record Group(String id, String name, CategoryLook look, String weight, String average, List<Piece> pieces) {}

@@ -95,6 +95,11 @@ record TargetsChoice(String query, Compare compare, Only only, String set, Order
                 parameters.getOrDefault("student", ""));
     }
 
+    /** The same look at everyone. */
+    TargetsChoice ofEveryone() {
+        return new TargetsChoice(query, compare, Only.ALL, set, order, as, student);
+    }
+
     private Map<String, String> all() {
         Map<String, String> all = new LinkedHashMap<>();
         all.put("compare", Address.named(compare, Compare.TERMS));

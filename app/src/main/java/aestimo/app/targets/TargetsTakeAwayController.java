@@ -69,32 +69,20 @@ class TargetsTakeAwayController {
 
     @GetMapping("/targets/meeting")
     String meeting(OpenClass open, Model model) {
-        TargetsChoice choice = TargetsChoice.read(open.parameters(), open.book());
+        TargetsChoice choice = MeetingView.forMeeting(TargetsChoice.read(open.parameters(), open.book()));
         model.addAttribute("frame", frames.ofClass(open, "targets/meeting"));
         model.addAttribute("choice", choice);
         model.addAttribute(
-                "meeting",
-                MeetingView.of(
-                        open.classBook(),
-                        choice,
-                        helps.helped(open.teacher(), open.id()),
-                        sealed.attained(open.teacher(), open.classBook()),
-                        false));
+                "meeting", MeetingView.of(open.classBook(), choice, sealed.attained(open.teacher(), open.classBook())));
         return "targets/meeting";
     }
 
     @GetMapping("/targets/meeting.pdf")
     void meetingPdf(OpenClass open, HttpServletResponse response) throws IOException {
-        TargetsChoice choice = TargetsChoice.read(open.parameters(), open.book());
+        TargetsChoice choice = MeetingView.forMeeting(TargetsChoice.read(open.parameters(), open.book()));
         Map<String, Object> model = new HashMap<>();
         model.put(
-                "meeting",
-                MeetingView.of(
-                        open.classBook(),
-                        choice,
-                        helps.helped(open.teacher(), open.id()),
-                        sealed.attained(open.teacher(), open.classBook()),
-                        true));
+                "meeting", MeetingView.of(open.classBook(), choice, sealed.attained(open.teacher(), open.classBook())));
         String span = "targets, " + open.classBook().row().yearName()
                 + (choice.set().isEmpty() ? "" : ", " + choice.set())
                 + (choice.only() == TargetsChoice.Only.ALL

@@ -100,7 +100,7 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
                 present.size());
     }
 
-    private static boolean isOf(String set, Student student) {
+    static boolean isOf(String set, Student student) {
         return set.isEmpty() || student.set().equals(Optional.of(set));
     }
 

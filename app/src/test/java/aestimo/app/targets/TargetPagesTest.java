@@ -94,7 +94,7 @@ class TargetPagesTest {
     }
 
     @Test
-    void onePageForAMeetingHoldsSmallClassesToo() throws IOException {
+    void onePageForAMeetingTellsNoSingleFiguresOfFewNorWhoIsMarkedForHelp() throws IOException {
         targets.setAll();
         for (String query : List.of("", "?set=South", "?only=without")) {
             try (PDDocument pdf = Loader.loadPDF(visitor.download(base + "/meeting.pdf" + query))) {
@@ -103,13 +103,34 @@ class TargetPagesTest {
                         .contains(
                                 query.isEmpty()
                                         ? "Castellan, Rui"
-                                        : query.contains("set") ? "Eberly, Jonah" : "Farrow, Sunniva");
+                                        : query.contains("set")
+                                                ? "Fewer than five students: single figures are left out here."
+                                                : "Farrow, Sunniva")
+                        .doesNotContain(query.contains("set") ? "Eberly, Jonah" : "Fewer than five");
             }
         }
+        visitor.post(
+                base + "/help",
+                "enrolment",
+                own.student("Brandt"),
+                "reason",
+                "Falls back",
+                "doing",
+                "Tuesdays",
+                "lookAgain",
+                "2027-03-24");
+        assertThat(visitor.get(base + "?as=table").body()).contains("marked for help");
+        assertThat(visitor.get(base + "/meeting").body())
+                .contains("Brandt, Ilva", "Castellan, Rui")
+                .doesNotContain("for help");
+        // Those marked for help alone would be told by being there.
+        assertThat(visitor.get(base + "/meeting?only=helped").body())
+                .contains("Castellan, Rui")
+                .doesNotContain("for help");
         visitor.post("/names", "names", "hidden", "back", "/");
         try (PDDocument pdf = Loader.loadPDF(visitor.download(base + "/meeting.pdf"))) {
             assertThat(new PDFTextStripper().getText(pdf))
-                    .contains("Student 02")
+                    .containsPattern("Student [1-9][0-9]")
                     .doesNotContain("Castellan");
         }
         assertThat(visitor.get(base + "/" + own.student("Brandt")).body())
