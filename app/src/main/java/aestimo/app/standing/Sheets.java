@@ -49,6 +49,16 @@ record Sheets(String title, String span, Shown shown, boolean small, List<Studen
                 .map(Strip::nameless);
     }
 
+    /** The mark of a piece. What is in doubt is for the teacher to settle, and nothing a student or a parent is told. */
+    public String mark(StudentView.Piece piece) {
+        return piece.isInDoubt() ? "not yet marked" : piece.mark();
+    }
+
+    /** The style of its state. */
+    public String css(StudentView.Piece piece) {
+        return piece.isInDoubt() ? "is-absent" : piece.css();
+    }
+
     /** The class mean of a piece in percent, where it is over as many as hide one another. */
     public String mean(StudentView.Piece piece) {
         return piece.strip()

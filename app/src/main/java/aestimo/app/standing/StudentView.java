@@ -17,6 +17,7 @@ import aestimo.core.book.Category;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.EntryCounts;
+import aestimo.core.counting.Reason;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.grading.Result;
@@ -28,6 +29,7 @@ import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.statistics.AssessmentFigures;
+import aestimo.core.typed.EntryText;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
 import java.util.ArrayList;
@@ -36,6 +38,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * One student over a span: result, what is possible, and every piece with its place in the class.
@@ -89,7 +92,11 @@ record StudentView(
             Optional<Strip> strip,
             String place,
             String mean,
-            String note) {}
+            String note) {
+        public boolean isInDoubt() {
+            return css.equals("is-doubt");
+        }
+    }
 
     record Need(String label, String words, boolean reached) {}
 
@@ -239,12 +246,26 @@ record StudentView(
 
         private String css(Assessment piece) {
             if (piece.hasParts()) {
-                return "is-mark";
+                // Of a piece with parts that all wait for something, one in doubt is what the teacher has to settle.
+                return own.outcome(book.placeOf(piece.id()).orElseThrow()).reason() == Reason.NO_PART
+                                && hasPartInDoubt(piece)
+                        ? "is-doubt"
+                        : "is-mark";
             }
             Entry entry = book.entry(student, piece);
             return piece.isInDoubt(entry, book.boundaries())
                     ? "is-doubt"
                     : "is-" + entry.kind().name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+
+        private boolean hasPartInDoubt(Assessment piece) {
+            return IntStream.range(0, piece.entryCount())
+                    .anyMatch(part -> !EntryText.reasonForDoubt(
+                                    classBook.entry(ClassBook.cell(student, piece, part)),
+                                    piece,
+                                    part,
+                                    book.boundaries())
+                            .isEmpty());
         }
 
         private List<Need> needs() {

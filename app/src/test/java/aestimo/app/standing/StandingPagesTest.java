@@ -198,10 +198,14 @@ class StandingPagesTest {
                 .doesNotContain("watch");
         assertThat(visitor.get(base + "/standing/" + own.student("Farrow")).body())
                 .contains("absent twice");
+        own.type("Dunmore", "Third", "neat axes");
+        assertThat(visitor.get(base + "/standing/" + own.student("Dunmore")).body())
+                .contains("? neat axes");
         String parent = visitor.get(base + "/standing/" + own.student("Dunmore") + "/parent")
                 .body();
         assertThat(parent)
-                .contains("Fenna Dunmore", "Name your sources.")
+                .contains("Fenna Dunmore", "Name your sources.", "not yet marked")
+                .doesNotContain("neat axes", "in doubt")
                 .doesNotContain("Brandt", "Castellan", "Eberly", "Farrow", "rank 1", "spine");
         assertThat(visitor.get(base + "/standing/" + own.student("Dunmore") + "/parent?show=rank")
                         .body())
