@@ -100,21 +100,25 @@ document.addEventListener("alpine:init", () => {
       this.count();
     },
     count() {
+      if (this.$el.closest("form").dataset.sums === "false") return;
       let tenThousandths = 0;
+      let typedAny = false;
       for (const input of this.$refs.rows.querySelectorAll("[name=weight]")) {
         const counts = input.closest("tr").querySelector("[name=say]").value === "counts";
         input.readOnly = !counts;
         input.placeholder = counts ? "" : "–";
         if (!counts) continue;
         const typed = input.value.trim().replace(",", ".");
+        typedAny ||= typed !== "";
         if (/^\d{1,5}(\.\d{1,4})?$/.test(typed)) tenThousandths += Math.round(Number(typed) * 10000);
       }
       const over = tenThousandths - 1000000;
       this.sum = String(tenThousandths / 10000);
-      this.off = over !== 0;
+      // A class that is only begun is not wrong yet.
+      this.off = over !== 0 && typedAny;
       Alpine.store("weights").off = this.off;
       Alpine.store("weights").words = `Weights make ${this.sum}.`;
-      this.words = over === 0 ? "" : Math.abs(over) / 10000 + (over > 0 ? " too many" : " missing");
+      this.words = !this.off ? "" : Math.abs(over) / 10000 + (over > 0 ? " too many" : " missing");
     },
   }));
 });

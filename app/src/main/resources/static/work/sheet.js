@@ -2,6 +2,7 @@
 // The marks sheet: moving, typing, and showing what the server answers. The table comes from the server ready to read;
 // this only makes it writable.
 aestimo.sheet = (table) => {
+  const MOST_NAMED = 5;
   const teacher = document.body.dataset.teacher;
   const base = `/classes/${table.dataset.class}`;
   const query = table.dataset.query;
@@ -109,8 +110,10 @@ aestimo.sheet = (table) => {
     const inner = cell.getBoundingClientRect();
     const right = table.classList.contains("is-right");
     const side = cell.parentElement.querySelector(right ? ".result" : ".grade").getBoundingClientRect();
-    const left = right ? cell.parentElement.querySelector(".so-far, .name").getBoundingClientRect().right : side.right;
-    const end = right ? side.left : outer.left + box.clientWidth;
+    // A class without results has neither, and its hidden cells lie nowhere.
+    const name = cell.parentElement.querySelector(".so-far, .name").getBoundingClientRect().right;
+    const left = right ? name : Math.max(side.right, name);
+    const end = right && side.width ? side.left : outer.left + box.clientWidth;
     const top = outer.top + table.tHead.getBoundingClientRect().height;
     const bottom = outer.top + box.clientHeight - table.tFoot.getBoundingClientRect().height;
     if (inner.left < left) box.scrollLeft -= left - inner.left;
@@ -211,10 +214,10 @@ aestimo.sheet = (table) => {
   const say = (words, ...buttons) => {
     told.replaceChildren();
     if (!words) return;
-    const notice = document.createElement("p");
+    const notice = document.createElement("div");
     notice.className = "notice is-near";
     const text = document.createElement("span");
-    text.textContent = words;
+    text.append(words);
     notice.append(text, ...buttons);
     told.append(notice);
   };
@@ -351,11 +354,29 @@ aestimo.sheet = (table) => {
     if (!answer.isDone) throw new Error(`It could not be looked at: ${answer.why}. Nothing is changed; try again in a moment.`);
     return answer.data;
   };
-  const wordsOf = ({ cells: count, over, inDoubt, doubts, moves: grades, words }) => [
-    count === 1 ? "1 entry." : `${count} entries.`,
-    over ? `${over} ${over === 1 ? "stands" : "stand"} there already and would be altered.` : "",
-    inDoubt ? `${inDoubt} would be in doubt: ${doubts.join(" ")}` : "",
-    grades.length ? `${grades.join("; ")}.` : "", words].filter((it) => it).join(" ");
+  /** The first few of a list, and the rest for whoever wants to see them. */
+  const named = (list) => {
+    const first = document.createElement("span");
+    first.textContent = list.slice(0, MOST_NAMED).join("; ");
+    if (list.length <= MOST_NAMED) {
+      first.append(". ");
+      return first;
+    }
+    const rest = document.createElement("details");
+    rest.className = "and-more";
+    const summary = document.createElement("summary");
+    summary.textContent = `and ${list.length - MOST_NAMED} more`;
+    rest.append(summary, list.slice(MOST_NAMED).join("; "));
+    first.append(" ", rest, " ");
+    return first;
+  };
+  const sayInto = (place, { cells: count, over, inDoubt, doubts, moves: grades, words }) => {
+    place.replaceChildren(count === 1 ? "1 entry. " : `${count} entries. `);
+    if (over) place.append(`${over} ${over === 1 ? "stands" : "stand"} there already and would be altered. `);
+    if (inDoubt) place.append(`${inDoubt} would be in doubt: `, named(doubts));
+    if (grades.length) place.append(`${grades.length === 1 ? "1 grade changes" : `${grades.length} grades change`}: `, named(grades));
+    place.append(words);
+  };
   const back = () => {
     say("");
     cells[at.row][at.column].focus();
@@ -375,7 +396,10 @@ aestimo.sheet = (table) => {
       const answer = await look(list, "pasted");
       if (!answer.inDoubt && !answer.over && !outside) return putAll(list, "pasted");
       const more = outside ? ` ${outside} lie beyond the sheet and are left out.` : "";
-      say(wordsOf(answer) + more, aestimo.button("Paste them", () => { back(); putAll(list, "pasted"); }), aestimo.button("Cancel", back));
+      const told = document.createElement("span");
+      sayInto(told, answer);
+      told.append(more);
+      say(told, aestimo.button("Paste them", () => { back(); putAll(list, "pasted"); }), aestimo.button("Cancel", back));
     } catch (refused) { say(refused.message); }
   };
   const onCells = (event) => event.target.closest?.("td.cell") && !open;
@@ -409,7 +433,7 @@ aestimo.sheet = (table) => {
     const list = isMade(at.column) ? [] : filling();
     fill.querySelector("[type=submit]").disabled = !list.length;
     if (!list.length) { words.textContent = isMade(at.column) ? "This column shows what the parts make. Open them, and choose one." : "Nothing would change."; return; }
-    try { words.textContent = wordsOf(await look(list, "filled")); } catch (refused) { words.textContent = refused.message; }
+    try { sayInto(words, await look(list, "filled")); } catch (refused) { words.textContent = refused.message; }
   };
   if (fill) {
     fill.addEventListener("toggle", () => { if (fill.open) lookAtFill(); });

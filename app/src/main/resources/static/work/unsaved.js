@@ -70,8 +70,11 @@ aestimo.unsaved = (doc = document) => {
       }
       leave();
     };
+    // Sending such a form does more than save it, or needs looking at: that is left to its own button.
+    const saves = list.every((form) => "saves" in form.dataset);
     say(`What you typed under ${namesOf(list)} is not saved yet.`, [
-      aestimo.button(only ? "Save both" : "Save and go on", saveAll), aestimo.button(only ? "Save only this one" : "Go on without saving", leave), aestimo.button("Cancel", close),
+      ...(saves ? [aestimo.button(only ? "Save both" : "Save and go on", saveAll)] : []),
+      aestimo.button(only ? "Save only this one" : "Go on without saving", leave), aestimo.button("Cancel", close),
     ]);
   };
   doc.addEventListener("submit", (event) => {

@@ -161,7 +161,7 @@ class LauncherJourney {
         assertThat(refused.exit()).isEqualTo(2);
         assertThat(refused.words())
                 .isEqualToIgnoringNewLines(
-                        "aestimo: --span: the class has no term “t9”; it is “year” or terms such as t1,t2");
+                        "aestimo: --span: the class has no term “t9”; it is “year”, or of the terms t1 (Term 1)");
         assertThat(run("results", "--help").words()).startsWith("usage: ./aestimo results FILE");
         assertThat(folder)
                 .isDirectoryNotContaining(path -> path.getFileName().toString().equals("own"));

@@ -118,7 +118,10 @@ class SchoolJourney {
             page.click(".returns-list >> text=1 result differs");
             assertThat(page.locator("#margin")).containsText("Rivers test");
             page.click("text=Begin a correction");
-            assertThat(page.locator(".as-of")).containsText("correction 1");
+            assertThat(page.locator(".correction")).containsText("1 student differs");
+            assertThat(page.locator(".correction")).containsText("Dacre");
+            page.fill("#why", "A mark was typed wrong.");
+            page.click(".correction >> text=Save");
             assertThat(page.locator(".check-list .is-well")).containsText("Ready to be sealed");
             page.click("text=Seal and send…");
             page.click("text=Seal and send to the school");
@@ -127,6 +130,23 @@ class SchoolJourney {
             page.click("#margin >> text=Terms beside one another");
             assertThat(page.locator("thead")).containsText("Term 2, sealed");
             visit.checkAccessibility();
+        }
+    }
+
+    @Test
+    void theSealedReturnOfTheDemoIsTakenByItsSchool() {
+        try (Visit visit = new Visit(SERVER)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            connect(page);
+            // Nobody has held this class against the school's list before.
+            page.navigate("/");
+            page.click(".returns-list tr:has-text('11C') >> text=sealed");
+            page.click("text=Send to the school");
+            assertThat(page.locator(".stages [aria-current]")).containsText("received");
+            assertThat(OFFICE.received())
+                    .isNotEmpty()
+                    .allMatch(line -> line.startsWith("Term 1 ") && line.endsWith("×1"));
         }
     }
 

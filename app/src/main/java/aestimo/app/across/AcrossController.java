@@ -108,7 +108,7 @@ class AcrossController {
         takeAway.answer(
                 teacher.id(),
                 new TakeAwayService.Taken(
-                        "Across classes", span, list.table("Across classes, " + span), 2, List.of(), Optional.empty()),
+                        "Across classes", span, list.table("Across classes, " + span), 3, List.of(), Optional.empty()),
                 StringUtils.getFilenameExtension(request.getRequestURI()),
                 response);
     }

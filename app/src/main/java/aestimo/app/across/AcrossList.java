@@ -18,7 +18,7 @@ record AcrossList(List<Column> columns, List<Row> rows, int of) {
      *
      * @param span as part of an address
      */
-    record Row(long classId, String title, String span, String id, String name, List<Figure> figures) {}
+    record Row(long classId, String title, String span, String id, String number, String name, List<Figure> figures) {}
 
     static AcrossList of(List<InClass> classes, AcrossChoice choice, List<Column> offered, List<Condition> conditions) {
         List<Column> columns = choice.columns().stream()
@@ -44,6 +44,7 @@ record AcrossList(List<Column> columns, List<Row> rows, int of) {
                             in.classBook().row().title(),
                             in.query(),
                             own.student().id().text(),
+                            own.student().number(),
                             own.student().listName(),
                             columns.stream()
                                     .map(column -> column.figure().apply(in, own))
@@ -76,14 +77,15 @@ record AcrossList(List<Column> columns, List<Row> rows, int of) {
     }
 
     Table table(String title) {
-        List<String> headings = new ArrayList<>(List.of("Student", "Class"));
+        List<String> headings = new ArrayList<>(List.of("Number", "Student", "Class"));
         columns.forEach(column -> headings.add(column.words()));
         return new Table(
                 title,
                 headings,
                 rows.stream()
                         .map(row -> {
-                            List<Cell> cells = new ArrayList<>(List.of(Cell.of(row.name()), Cell.of(row.title())));
+                            List<Cell> cells = new ArrayList<>(
+                                    List.of(Cell.of(row.number()), Cell.of(row.name()), Cell.of(row.title())));
                             row.figures()
                                     .forEach(figure -> cells.add(
                                             figure.number().map(Cell::of).orElseGet(() -> Cell.of(figure.shown()))));

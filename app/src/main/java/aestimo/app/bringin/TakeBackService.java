@@ -113,7 +113,7 @@ public class TakeBackService {
                                     .limit(MOST_NAMED)
                                     .map(own -> own.student() + " in “" + own.title() + "”")
                                     .toList())
-                    + (altered.size() > MOST_NAMED ? "; and others" : "")
+                    + (altered.size() > MOST_NAMED ? "; and " + (altered.size() - MOST_NAMED) + " more" : "")
                     + ". Nothing was taken back.");
         }
     }

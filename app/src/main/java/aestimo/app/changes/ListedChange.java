@@ -6,6 +6,7 @@ import java.time.OffsetDateTime;
  * One alteration with what it concerns.
  *
  * @param assessmentId 0 for the groundwork, as {@code enrolmentId} and {@code partId}
+ * @param number of the student; empty for the groundwork
  * @param student list name; empty for the groundwork
  * @param assessment title, with the part's; empty for the groundwork
  */
@@ -16,6 +17,7 @@ public record ListedChange(
         long assessmentId,
         long enrolmentId,
         long partId,
+        String number,
         String student,
         String assessment,
         String was,

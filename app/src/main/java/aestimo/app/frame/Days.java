@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
 import java.util.Locale;
 
 /** How days and times are written on pages. */
@@ -35,6 +36,14 @@ public final class Days {
     /** “22 February 2027 16:20”, in the server's time zone: for what is read in years to come. */
     public static String dated(OffsetDateTime moment) {
         return moment.atZoneSameInstant(ZoneId.systemDefault()).format(DATED);
+    }
+
+    /** “2027-02-24T16:20:07+01:00”, in the server's time zone, which it says: for files. */
+    public static String exactly(OffsetDateTime moment) {
+        return moment.atZoneSameInstant(ZoneId.systemDefault())
+                .toOffsetDateTime()
+                .truncatedTo(ChronoUnit.SECONDS)
+                .format(DateTimeFormatter.ISO_OFFSET_DATE_TIME);
     }
 
     /** “10:42:07”, in the server's time zone. */

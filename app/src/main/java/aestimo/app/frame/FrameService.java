@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.ui.Model;
 
 /** Makes the frame of a page. */
 @Service
@@ -93,6 +94,7 @@ public class FrameService {
                 look,
                 tabs(books.classes(teacher), Optional.of(row), Optional.of(span)),
                 Arrays.stream(Workspace.values())
+                        .filter(workspace -> row.takesResults() || workspace.isWithoutResults())
                         .map(workspace -> new PageFrame.Link(
                                 workspace.words(),
                                 "/classes/" + row.id() + "/" + workspace.path() + "?" + span.query(),
@@ -105,6 +107,12 @@ public class FrameService {
                 YearLine.of(classBook, span, NARROW),
                 LooseEnds.of(classBook.book()).size(),
                 "/classes/" + row.id() + "/loose-ends?" + span.query());
+    }
+
+    /** The page in place of a workspace that a class without results does not have. */
+    public String withoutResults(OpenClass open, String page, Model model) {
+        model.addAttribute("frame", ofClass(open, page));
+        return "frame/no-results";
     }
 
     private static List<PageFrame.Tab> tabs(

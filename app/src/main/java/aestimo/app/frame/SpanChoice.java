@@ -23,6 +23,7 @@ import java.util.stream.Collectors;
  *
  * @param query the same as part of an address, without a question mark; opens the same span again
  * @param words for the teacher: “Term 2, 4 Jan – 26 Mar”
+ * @param inFull the same for files and paper, where picked pieces are named
  * @param firstDay inclusive; empty for picked pieces
  * @param lastDay inclusive; empty for picked pieces
  * @param misread true where the address said something that is no span of this class
@@ -31,6 +32,7 @@ public record SpanChoice(
         Span span,
         String query,
         String words,
+        String inFull,
         Optional<LocalDate> firstDay,
         Optional<LocalDate> lastDay,
         boolean misread) {
@@ -63,6 +65,7 @@ public record SpanChoice(
                 new Span.Year(),
                 "span=year",
                 "the year",
+                "the year",
                 book.terms().stream().map(Term::firstDay).min(LocalDate::compareTo),
                 book.terms().stream().map(Term::lastDay).max(LocalDate::compareTo),
                 misread);
@@ -86,23 +89,20 @@ public record SpanChoice(
         LocalDate first = terms.get(0).firstDay();
         LocalDate last = terms.get(terms.size() - 1).lastDay();
         String names = terms.stream().map(Term::name).collect(Collectors.joining(" and "));
-        return new SpanChoice(
-                new Span.Terms(ids),
-                query,
-                names + ", " + Days.brief(first) + " – " + Days.brief(last),
-                Optional.of(first),
-                Optional.of(last),
-                misread);
+        String words = names + ", " + Days.brief(first) + " – " + Days.brief(last);
+        return new SpanChoice(new Span.Terms(ids), query, words, words, Optional.of(first), Optional.of(last), misread);
     }
 
     private static Optional<SpanChoice> dates(String from, String to) {
         try {
             LocalDate first = LocalDate.parse(from);
             LocalDate last = LocalDate.parse(to);
+            String words = Days.brief(first) + " – " + Days.brief(last);
             return Optional.of(new SpanChoice(
                     new Span.Dates(first, last),
                     "from=" + first + "&to=" + last,
-                    Days.brief(first) + " – " + Days.brief(last),
+                    words,
+                    words,
                     Optional.of(first),
                     Optional.of(last),
                     false));
@@ -124,9 +124,15 @@ public record SpanChoice(
                 new Span.Pieces(chosen),
                 "pieces=" + text,
                 picked.size() == 1 ? "one piece: " + picked.get(0).title() : picked.size() + " picked pieces",
+                picked.stream().map(Assessment::title).collect(Collectors.joining(", ")),
                 Optional.empty(),
                 Optional.empty(),
                 false));
+    }
+
+    /** Whether single pieces were picked, which no term or date tells. */
+    public boolean isPicked() {
+        return span instanceof Span.Pieces;
     }
 
     /** Whether a span can be carried to another class: pieces belong to one class alone, terms to one year. */

@@ -16,6 +16,11 @@ enum Workspace {
         this.path = path;
     }
 
+    /** Whether a class that takes no results has it too. */
+    boolean isWithoutResults() {
+        return this == MARKS || this == GROUNDWORK;
+    }
+
     String words() {
         return words;
     }

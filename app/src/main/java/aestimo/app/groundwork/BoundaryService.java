@@ -120,6 +120,22 @@ public class BoundaryService {
         }
     }
 
+    /**
+     * The same for a class alone, but where a scale of the library is just this: then the class uses that one. So a class
+     * that shared a scale shares it again once its boundaries are put back.
+     *
+     * @throws FormException naming every reason why they cannot be kept
+     */
+    @Transactional
+    public void saveOrShare(TeacherId teacher, long classId, BoundariesForm form) {
+        Optional<Named> same = same(teacher, Boundaries.of(check(form)));
+        if (same.isPresent()) {
+            use(teacher, classId, same.get().id(), form.version());
+        } else {
+            save(teacher, classId, form);
+        }
+    }
+
     private void checkPass(TeacherId teacher, ClassRow row, List<Band> bands) {
         Optional<String> pass = books.open(teacher, row.id()).book().rules().pass();
         if (pass.isPresent() && bands.stream().noneMatch(band -> band.label().equals(pass.get()))) {

@@ -152,7 +152,7 @@ public class TryOutService {
             version++;
         }
         if (!former.bands().equals(tryOut.bands())) {
-            boundaries.save(teacher, classId, new BoundariesForm(version, tryOut.bands()));
+            boundaries.saveOrShare(teacher, classId, new BoundariesForm(version, tryOut.bands()));
         }
         String name = "As it was until " + Days.at(OffsetDateTime.now(clock));
         mapper.write(teacher, classId, name, json.writeValueAsString(former));

@@ -233,7 +233,8 @@ class WeightsController {
         model.addAttribute("tints", GroundworkService.TINTS);
         model.addAttribute("tintNames", TINT_NAMES);
         model.addAttribute("highestDrop", CategoryService.HIGHEST_DROP);
-        model.addAttribute("blank", new CategoryLine(0, "", "", "circle", 4));
+        boolean takes = open.classBook().row().takesResults();
+        model.addAttribute("blank", new CategoryLine(0, "", "", "circle", 4, "EQUAL", 0, takes, false));
         model.addAttribute("weightBar", WeightBar.of(open.classBook()));
         model.addAttribute(
                 "counts",

@@ -94,7 +94,7 @@ public class YearService {
         private MovesException(List<String> moves) {
             super((moves.size() == 1 ? "1 assessment" : moves.size() + " assessments") + " would move to another term: "
                     + String.join("; ", moves.subList(0, Math.min(MOST_NAMED, moves.size())))
-                    + (moves.size() > MOST_NAMED ? "; and others" : "")
+                    + (moves.size() > MOST_NAMED ? "; and " + (moves.size() - MOST_NAMED) + " more" : "")
                     + ". Tick “they may move” below and keep the year again, or change the dates.");
         }
     }

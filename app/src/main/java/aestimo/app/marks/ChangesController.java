@@ -4,6 +4,7 @@ import aestimo.app.book.CellId;
 import aestimo.app.changes.ChangeFilter;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.changes.ListedChange;
+import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
@@ -84,10 +85,11 @@ class ChangesController {
     void csv(OpenClass open, HttpServletResponse response) throws IOException {
         Table table = new Table(
                 open.title() + ", changes",
-                List.of("When", "Student", "Assessment", "What", "From", "To", "How"),
+                List.of("When", "Number", "Student", "Assessment", "What", "From", "To", "How"),
                 changes.ofClass(open.teacher(), open.id(), filter(open.parameters()), MOST_TAKEN).stream()
                         .map(change -> List.of(
-                                Table.Cell.of(change.at().toString()),
+                                Table.Cell.of(Days.exactly(change.at())),
+                                Table.Cell.of(change.number()),
                                 Table.Cell.of(change.student()),
                                 Table.Cell.of(change.assessment()),
                                 Table.Cell.of(change.what()),

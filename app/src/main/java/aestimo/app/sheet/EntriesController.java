@@ -44,8 +44,6 @@ import org.springframework.web.bind.annotation.ResponseBody;
 @Controller
 @RequestMapping("/classes/{classId}/entries")
 class EntriesController {
-    private static final int MOST_NAMED = 5;
-
     private final BookService books;
     private final EntryService entries;
     private final RemarkService remarks;
@@ -131,8 +129,8 @@ class EntriesController {
      * What many entries at once would do.
      *
      * @param over how many cells that hold something would hold something else
-     * @param doubts those that would be in doubt, with the reason; the first few
-     * @param moves whose grade would change, such as “Hollis, Kwame 5 → 6”; the first few
+     * @param doubts those that would be in doubt, with the reason
+     * @param moves whose grade would change, such as “Hollis, Kwame 5 → 6”
      * @param words how many grades stay and results move
      */
     record Look(int cells, int over, int inDoubt, List<String> doubts, List<String> moves, String words) {}
@@ -163,9 +161,8 @@ class EntriesController {
                 typed.size(),
                 over,
                 doubts.size(),
-                doubts.stream().limit(MOST_NAMED).toList(),
+                doubts,
                 move.grades().stream()
-                        .limit(MOST_NAMED)
                         .map(own -> own.student() + " " + own.from() + " → " + own.to())
                         .toList(),
                 move.words());

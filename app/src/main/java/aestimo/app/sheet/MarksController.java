@@ -119,6 +119,7 @@ class MarksController {
             model.addAttribute("ends", LooseEndService.of(List.of(open.classBook())));
         }
         model.addAttribute("margin", margin(open, standing));
+        model.addAttribute("takesResults", open.classBook().row().takesResults());
         model.addAttribute("noRemarks", Remarks.NONE);
         AssessmentForm form = (AssessmentForm) model.getAttribute("form");
         if (form != null) {
@@ -166,6 +167,7 @@ class MarksController {
         SpanChoice span = open.span();
         model.addAttribute("here", path(open.classBook(), span));
         model.addAttribute("margin", margin(open, open.standing()));
+        model.addAttribute("takesResults", open.classBook().row().takesResults());
         return "sheet/margin :: view";
     }
 

@@ -36,8 +36,8 @@ class TakeAwayController {
                 open.teacher(),
                 new TakeAwayService.Taken(
                         open.title() + ", marks",
-                        span.words(),
-                        TakeAway.of(open.classBook(), open.standing(), span.words()),
+                        span.inFull(),
+                        TakeAway.of(open.classBook(), open.standing(), span.inFull()),
                         LEADING,
                         List.of(TakeAwayService.groundwork(open.classBook())),
                         Optional.empty()),

@@ -32,7 +32,7 @@ record Sheets(String title, String span, Shown shown, boolean small, List<Studen
                 standing.students().stream().filter(StudentStanding::present).count());
         return new Sheets(
                 classBook.row().title(),
-                span.words(),
+                span.inFull(),
                 shown,
                 small,
                 students.stream()

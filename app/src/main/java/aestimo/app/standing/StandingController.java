@@ -25,6 +25,9 @@ class StandingController {
 
     @GetMapping("/standing")
     String show(OpenClass open, Model model) {
+        if (!open.classBook().row().takesResults()) {
+            return frames.withoutResults(open, "standing", model);
+        }
         Standing standing = open.standing();
         StandingChoice choice = StandingChoice.read(open.parameters(), open.book());
         model.addAttribute("frame", frames.ofClass(open, "standing"));

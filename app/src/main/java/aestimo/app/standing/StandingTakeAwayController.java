@@ -44,9 +44,9 @@ class StandingTakeAwayController {
                 open.teacher(),
                 new TakeAwayService.Taken(
                         open.title() + ", standing",
-                        span.words(),
-                        StandingTaken.of(table, open.title() + ", standing, " + span.words()),
-                        2,
+                        span.inFull(),
+                        StandingTaken.of(table, span, open.title() + ", standing, " + span.inFull()),
+                        4,
                         List.of(TakeAwayService.groundwork(open.classBook())),
                         open.book().boundaries().isEmpty()
                                 ? Optional.empty()
@@ -63,9 +63,9 @@ class StandingTakeAwayController {
                 open.teacher(),
                 new TakeAwayService.Taken(
                         heading,
-                        span.words(),
+                        span.inFull(),
                         StandingTaken.of(
-                                SpreadView.of(open.classBook(), open.standing()), heading + ", " + span.words()),
+                                SpreadView.of(open.classBook(), open.standing()), heading + ", " + span.inFull()),
                         2,
                         List.of(TakeAwayService.groundwork(open.classBook())),
                         Optional.empty()),
@@ -88,9 +88,10 @@ class StandingTakeAwayController {
         takeAway.answer(
                 open.teacher(),
                 new TakeAwayService.Taken(
-                        view.called(),
-                        span.words(),
-                        StandingTaken.of(view, view.called() + ", " + open.title() + ", " + span.words()),
+                        view.called() + view.numbered(),
+                        span.inFull(),
+                        StandingTaken.of(
+                                view, view.called() + view.numbered() + ", " + open.title() + ", " + span.inFull()),
                         2,
                         List.of(TakeAwayService.groundwork(open.classBook())),
                         Optional.empty()),
@@ -116,10 +117,10 @@ class StandingTakeAwayController {
         takeAway.pdf(
                 open.teacher(),
                 open.title(),
-                span.words(),
+                span.inFull(),
                 "sheets",
                 model,
-                of + open.title() + ", " + span.words(),
+                of + open.title() + ", " + span.inFull(),
                 response);
     }
 }

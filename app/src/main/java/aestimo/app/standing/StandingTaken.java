@@ -1,8 +1,12 @@
 package aestimo.app.standing;
 
+import static aestimo.app.paper.Figures.number;
+
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.paper.Figures;
+import aestimo.core.grading.Rank;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -11,12 +15,13 @@ final class StandingTaken {
     private StandingTaken() {}
 
     /** The rows chosen, in their order, then the means; with the columns the page has. */
-    static Table of(StandingTable table, String title) {
-        List<String> headings = new ArrayList<>(List.of("Rank", "Student"));
+    static Table of(StandingTable table, SpanChoice span, String title) {
+        List<String> headings = new ArrayList<>(List.of("Rank", "Tied", "Number", "Student"));
         table.categories().forEach(category -> headings.add(category.name() + " %"));
-        headings.addAll(List.of("Result %", "Grade", "To next"));
-        add(headings, table.sets(), "Set", "Rank in set");
-        add(headings, table.movedIn().isPresent(), "Moved");
+        // Nothing else in a file of picked pieces says which they are.
+        headings.addAll(List.of("Result %" + (span.isPicked() ? " of " + span.inFull() : ""), "Grade", "To next"));
+        add(headings, table.sets(), "Set", "Rank in set", "Tied in set");
+        add(headings, table.movedIn().isPresent(), "Moved, " + table.movedIn().orElse("") + " against the term before");
         add(headings, table.passBand().isPresent(), "Pass");
         add(headings, table.possible(), "Worst possible", "Best possible");
         add(headings, table.ceilings(), "Cost of ceilings");
@@ -35,7 +40,8 @@ final class StandingTaken {
 
     private static List<Cell> row(StandingTable table, StandingTable.Row row) {
         List<Cell> cells = new ArrayList<>();
-        cells.add(number(row.rank().replace("=", "")));
+        cells.addAll(Figures.rank(row.rank()));
+        cells.add(Cell.of(row.own().student().number()));
         cells.add(Cell.of(row.name()));
         row.averages().forEach(average -> cells.add(number(average.shown())));
         cells.add(number(row.result()));
@@ -43,10 +49,7 @@ final class StandingTaken {
         cells.add(number(row.toNext()));
         if (table.sets()) {
             cells.add(Cell.of(row.own().student().set().orElse("")));
-            cells.add(row.own()
-                    .setRank()
-                    .map(rank -> Cell.of(BigDecimal.valueOf(rank.place())))
-                    .orElse(Cell.EMPTY));
+            cells.addAll(Figures.rank(row.own().setRank().map(Rank::toString).orElse("")));
         }
         if (table.movedIn().isPresent()) {
             cells.add(
@@ -76,7 +79,7 @@ final class StandingTaken {
     }
 
     private static List<Cell> mean(StandingTable.MeanRow mean, int columns) {
-        List<Cell> cells = new ArrayList<>(List.of(Cell.EMPTY, Cell.of(mean.name())));
+        List<Cell> cells = new ArrayList<>(List.of(Cell.EMPTY, Cell.EMPTY, Cell.EMPTY, Cell.of(mean.name())));
         mean.averages().forEach(average -> cells.add(number(average.shown())));
         cells.add(number(mean.result()));
         cells.add(Cell.of(mean.grade()));
@@ -90,7 +93,7 @@ final class StandingTaken {
         List<List<Cell>> rows = new ArrayList<>();
         for (StudentView.Group group : view.groups()) {
             for (StudentView.Piece piece : group.pieces()) {
-                rows.add(List.of(
+                List<Cell> row = new ArrayList<>(List.of(
                         Cell.of(group.name()),
                         Cell.of(piece.title()),
                         Cell.of(piece.date()),
@@ -100,9 +103,10 @@ final class StandingTaken {
                         Cell.of(piece.grade()),
                         number(piece.share()),
                         number(piece.points()),
-                        number(piece.mean()),
-                        Cell.of(piece.place()),
-                        Cell.of(piece.note())));
+                        number(piece.mean())));
+                row.addAll(Figures.rank(piece.place()));
+                row.add(Cell.of(piece.note()));
+                rows.add(row);
             }
         }
         return new Table(
@@ -118,7 +122,8 @@ final class StandingTaken {
                         "Share %",
                         "Points",
                         "Class mean %",
-                        "Place",
+                        "Rank",
+                        "Tied",
                         "Note"),
                 rows);
     }
@@ -150,9 +155,5 @@ final class StandingTaken {
                                 number(line.mean()),
                                 Cell.of(line.grade())))
                         .toList());
-    }
-
-    private static Cell number(String shown) {
-        return shown.isEmpty() ? Cell.EMPTY : Cell.of(new BigDecimal(shown));
     }
 }

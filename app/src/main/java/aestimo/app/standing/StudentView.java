@@ -50,6 +50,7 @@ import java.util.stream.IntStream;
  */
 record StudentView(
         String id,
+        String number,
         String name,
         String called,
         String line,
@@ -98,6 +99,11 @@ record StudentView(
         }
     }
 
+    /** “, 2204” behind the name; empty text where the student has no number. */
+    public String numbered() {
+        return number.isEmpty() ? "" : ", " + number;
+    }
+
     record Need(String label, String words, boolean reached) {}
 
     /** “the piece left”, “the 3 pieces left”. */
@@ -138,6 +144,7 @@ record StudentView(
             Optional<Result> result = own.result();
             return new StudentView(
                     student.id().text(),
+                    student.number(),
                     student.listName(),
                     (student.given() + " " + student.family()).strip(),
                     line(),

@@ -5,6 +5,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.groundwork.TryOutService;
 import aestimo.app.groundwork.TryOutService.TryOut;
+import aestimo.app.groundwork.WouldMove;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Book;
@@ -93,9 +94,21 @@ class TryOutController {
     String adopt(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TryOut tryOut = TryOut.read(fields);
         try {
+            Standing now = open.standing();
+            Book then = tryOuts.tried(open.classBook(), tryOut);
             String former = tryOuts.adopt(open.teacher(), open.id(), tryOut);
+            int grades = WouldMove.between(now, Standing.of(then, now.span()))
+                    .grades()
+                    .size();
+            String elsewhere = TryOutView.elsewhere(now, then);
             told.addFlashAttribute(
-                    "done", "Adopted. “" + former + "” is kept among the try-outs: adopt it, and all is as it was.");
+                    "done",
+                    "Adopted: "
+                            + (grades == 1
+                                    ? "1 grade has"
+                                    : grades == 0 ? "no grade here has" : grades + " grades have")
+                            + " changed" + (elsewhere.isEmpty() ? "" : ", and " + elsewhere) + ". “" + former
+                            + "” is kept among the try-outs: adopt it to undo this.");
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             return page(open, tryOut, model);

@@ -7,14 +7,17 @@ import aestimo.core.book.Book;
 import aestimo.core.book.Method;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Result;
+import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.value.Fraction;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * A class as a try-out would have it, beside how it stands.
@@ -22,6 +25,7 @@ import java.util.Optional;
  * @param rail for a wide page, like {@code narrowRail} for a narrow one: empty where it is not asked for
  * @param moves whose grade would change
  * @param counts how many have each grade, before and after
+ * @param elsewhere how many grades it would change outside the span; empty text for none
  * @param warning why it cannot be adopted as it is; empty where it can
  */
 record TryOutView(
@@ -31,6 +35,7 @@ record TryOutView(
         WouldMove moves,
         List<Count> counts,
         String means,
+        String elsewhere,
         String warning) {
     /** One student present, by the result that would be. */
     record Row(
@@ -73,7 +78,27 @@ record TryOutView(
                 WouldMove.between(now, then),
                 counts(now, then),
                 mean(now) + " → " + mean(then),
+                elsewhere(now, then.book()),
                 warning(then.book()));
+    }
+
+    /** “3 grades of Term 1 and 2 of the year”; empty text for none. A try-out is of the whole class, whatever the span. */
+    static String elsewhere(Standing now, Book then) {
+        Map<String, Span> spans = new LinkedHashMap<>();
+        now.book().terms().forEach(term -> spans.put(term.name(), new Span.Terms(Set.of(term.id()))));
+        spans.put("the year", new Span.Year());
+        List<String> changed = new ArrayList<>();
+        spans.forEach((words, span) -> {
+            int grades = span.equals(now.span())
+                    ? 0
+                    : WouldMove.between(now.book(), then, span).grades().size();
+            if (grades > 0) {
+                changed.add(grades + (changed.isEmpty() ? grades == 1 ? " grade of " : " grades of " : " of ") + words);
+            }
+        });
+        return changed.size() < 2
+                ? String.join("", changed)
+                : String.join(", ", changed.subList(0, changed.size() - 1)) + " and " + changed.get(changed.size() - 1);
     }
 
     /** Empty where it is not in sight, or there are no boundaries. */

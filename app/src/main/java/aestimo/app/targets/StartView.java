@@ -47,6 +47,7 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
      */
     record Line(
             String id,
+            String number,
             String name,
             String set,
             String score,
@@ -113,6 +114,7 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
         StartingScores scores = standing.book().startingScores().orElseThrow();
         return new Line(
                 student.id().text(),
+                student.number(),
                 student.listName(),
                 student.set().orElse(""),
                 scores.scores().get(student.id()).toString(),

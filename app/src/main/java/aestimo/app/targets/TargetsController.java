@@ -60,6 +60,9 @@ class TargetsController {
 
     @GetMapping
     String show(OpenClass open, Model model) {
+        if (!open.classBook().row().takesResults()) {
+            return frames.withoutResults(open, "targets", model);
+        }
         TargetsChoice choice = TargetsChoice.read(open.parameters(), open.book());
         Set<Long> helped = helps.helped(open.teacher(), open.id());
         model.addAttribute("frame", frames.ofClass(open, "targets"));

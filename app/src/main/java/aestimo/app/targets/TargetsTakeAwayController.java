@@ -45,7 +45,7 @@ class TargetsTakeAwayController {
         TakeAwayService.Taken taken;
         if (choice.compare() == TargetsChoice.Compare.START) {
             SpanChoice chosen = open.span();
-            span = chosen.words();
+            span = chosen.inFull();
             StartView start = StartView.of(
                     open.classBook(), chosen.span(), choice, Map.of(), helps.helped(open.teacher(), open.id()));
             taken = taken(open.classBook(), heading, span, TargetsTaken.of(start, heading + ", " + span));
@@ -64,7 +64,7 @@ class TargetsTakeAwayController {
 
     private static TakeAwayService.Taken taken(ClassBook classBook, String heading, String span, Table table) {
         return new TakeAwayService.Taken(
-                heading, span, table, 1, List.of(TakeAwayService.groundwork(classBook)), Optional.empty());
+                heading, span, table, 2, List.of(TakeAwayService.groundwork(classBook)), Optional.empty());
     }
 
     @GetMapping("/targets/meeting")

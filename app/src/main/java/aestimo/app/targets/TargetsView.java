@@ -53,6 +53,7 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
      */
     record One(
             String id,
+            String number,
             String name,
             String set,
             boolean helped,
@@ -136,6 +137,7 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
         attained.of(student).forEach(own -> cells.add(cell(own, places)));
         return new One(
                 student.id().text(),
+                student.number(),
                 student.listName(),
                 student.set().orElse(""),
                 helped,

@@ -8,7 +8,8 @@ import java.util.Optional;
  * How far the sending of a sealed return has come.
  *
  * @param state empty before it was ever sent
- * @param arrived how many records the school took, of {@code all}
+ * @param arrived how many records the school took, of {@code all} that are sent
+ * @param standing how many are not sent, since the school has them from the return before
  * @param refused those it did not, with its reasons
  * @param said what the school's service said last, where something went wrong
  * @param nextTry when it is tried again
@@ -18,12 +19,13 @@ public record Progress(
         Optional<State> state,
         int arrived,
         int all,
+        int standing,
         List<Refused> refused,
         String said,
         Optional<OffsetDateTime> nextTry,
         Optional<OffsetDateTime> last) {
     static final Progress NONE =
-            new Progress(Optional.empty(), 0, 0, List.of(), "", Optional.empty(), Optional.empty());
+            new Progress(Optional.empty(), 0, 0, 0, List.of(), "", Optional.empty(), Optional.empty());
 
     public enum State {
         SENDING,
@@ -35,6 +37,16 @@ public record Progress(
 
     /** @param item “result”, or the name of a further field */
     public record Refused(long enrolmentId, String name, String item, String said) {}
+
+    /** “72 of 72 records received; 24 stand there as before”. */
+    public String inShort() {
+        String sent = all == 0
+                ? "nothing to send"
+                : arrived + " of " + all + (all == 1 ? " record" : " records") + " received";
+        return standing == 0
+                ? sent
+                : sent + "; " + (standing == 1 ? "1 stands" : standing + " stand") + " there as before";
+    }
 
     public boolean isDone() {
         return state.equals(Optional.of(State.DONE));

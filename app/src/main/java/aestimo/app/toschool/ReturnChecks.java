@@ -48,6 +48,14 @@ class ReturnChecks {
                 "/classes/" + classBook.row().id(),
                 "?span=" + own.termId());
         List<Check> found = new ArrayList<>();
+        if (own.isCorrection() && own.why().isEmpty()) {
+            found.add(Check.of(
+                    true,
+                    "A correction without a reason",
+                    looked.base() + "/to-school" + looked.span() + "#why",
+                    List.of(),
+                    "say why it is corrected"));
+        }
         looked.weights(found);
         looked.entries(found, true, "mark in doubt", "marks in doubt", LooseEnd.Kind.IN_DOUBT);
         looked.rows(

@@ -183,6 +183,7 @@ class ReturnFilesController {
         Map<String, Object> model = new HashMap<>();
         model.put("own", own);
         model.put("document", document);
+        model.put("numbers", document.numbers());
         model.put("taken", Days.dated(own.taken()));
         model.put("sealed", own.sealed().map(Days::dated).orElse(""));
         model.put(

@@ -18,7 +18,8 @@ interface ReturnMapper {
             OffsetDateTime begun,
             OffsetDateTime taken,
             OffsetDateTime sealed,
-            String sha256) {}
+            String sha256,
+            String why) {}
 
     /** @param fields JSON */
     record StudentRow(
@@ -81,6 +82,9 @@ interface ReturnMapper {
             @Param("returnId") long returnId,
             @Param("now") OffsetDateTime now,
             @Param("markbook") String markbook);
+
+    /** Of one that is in hand; a sealed one is left alone. */
+    void updateWhy(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId, @Param("why") String why);
 
     void deleteRow(
             @Param("teacher") TeacherId teacher,

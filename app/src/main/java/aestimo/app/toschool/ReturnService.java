@@ -46,6 +46,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Takes the figures of a class and term into a return, and keeps what the teacher adds until it is sealed. */
 @Service
 public class ReturnService {
+    private static final int LONGEST_WHY = 500;
     private static final int MOST_CHANGES = 500;
 
     private final ReturnMapper mapper;
@@ -106,6 +107,7 @@ public class ReturnService {
                 head.taken(),
                 Optional.ofNullable(head.sealed()),
                 head.sha256(),
+                head.why(),
                 mapper.findRows(teacher, head.id()).stream().map(this::row).toList());
     }
 
@@ -154,6 +156,30 @@ public class ReturnService {
                         .forEach(row -> before.put(row.enrolmentId(), row(row).own())));
         write(teacher, classBook, id, termId, before);
         return id;
+    }
+
+    /** The sealed return that another takes the place of; empty for the first of a class and term. */
+    @Transactional(readOnly = true)
+    Optional<SchoolReturn> corrected(TeacherId teacher, SchoolReturn own) {
+        return mapper.findOfClass(teacher, own.classId()).stream()
+                .filter(head -> head.termId() == own.termId() && head.number() < own.number() && head.sealed() != null)
+                .reduce((one, later) -> later)
+                .map(head -> of(teacher, head));
+    }
+
+    /**
+     * Keeps why a correction corrects.
+     *
+     * @throws FormException when it is too long
+     */
+    @Transactional
+    public void saveWhy(TeacherId teacher, long classId, long returnId, String why) {
+        lock(teacher, classId);
+        SchoolReturn own = get(teacher, classId, returnId);
+        if (why.length() > LONGEST_WHY) {
+            throw new FormException("The reason has over " + LONGEST_WHY + " letters. It was not saved.");
+        }
+        mapper.updateWhy(teacher, own.id(), why);
     }
 
     private ClassBook lock(TeacherId teacher, long classId) {

@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param taken as of when its figures are
  * @param sealed empty while it is in hand
  * @param sha256 over the canonical form; empty text while it is in hand
+ * @param why a correction corrects; empty text for the first, and until it is said
  */
 public record SchoolReturn(
         long id,
@@ -23,6 +24,7 @@ public record SchoolReturn(
         OffsetDateTime taken,
         Optional<OffsetDateTime> sealed,
         String sha256,
+        String why,
         List<ReturnRow> rows) {
     /** Its term, as the book calls it. */
     public TermId term() {
@@ -32,6 +34,11 @@ public record SchoolReturn(
     /** Another one whenever a figure or anything added to it is another. */
     public String stamp() {
         return Integer.toHexString(Objects.hash(taken, rows));
+    }
+
+    /** Whether it takes the place of one that was sealed before. */
+    public boolean isCorrection() {
+        return number > 1;
     }
 
     public boolean isSealed() {

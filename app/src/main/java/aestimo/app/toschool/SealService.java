@@ -8,7 +8,6 @@ import aestimo.app.frame.Plain;
 import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
-import aestimo.app.toschool.ReturnMapper.HeadRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Book;
@@ -158,16 +157,13 @@ public class SealService {
 
     /** Null for the first of a class and term. */
     private SealedDocument.Replaced replaced(TeacherId teacher, SchoolReturn own) {
-        return mapper.findOfClass(teacher, own.classId()).stream()
-                .filter(other -> other.termId() == own.termId() && other.number() < own.number())
-                .reduce((one, later) -> later)
-                .map(SealService::named)
+        return returns.corrected(teacher, own)
+                .map(before -> new SealedDocument.Replaced(
+                        before.number(),
+                        before.sealed().orElseThrow().toInstant().toString(),
+                        before.sha256(),
+                        own.why()))
                 .orElse(null);
-    }
-
-    private static SealedDocument.Replaced named(HeadRow row) {
-        return new SealedDocument.Replaced(
-                row.number(), row.sealed().toInstant().toString(), row.sha256());
     }
 
     private static Book read(String markbook) {

@@ -5,10 +5,13 @@ import com.fasterxml.jackson.annotation.JsonProperty;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -55,8 +58,16 @@ record SealedDocument(
 
     record SealedTerm(String id, String name, String starts, String ends) {}
 
-    /** The return that this one corrects. */
-    record Replaced(int number, String sealed, String sha256) {}
+    /**
+     * The return that this one corrects.
+     *
+     * @param why null where it was sealed before that was asked
+     */
+    record Replaced(
+            int number,
+            String sealed,
+            String sha256,
+            @JsonInclude(JsonInclude.Include.NON_NULL) String why) {}
 
     /** @param from the percent it starts from, as a decimal */
     record SealedBand(String label, String from) {}
@@ -111,6 +122,18 @@ record SealedDocument(
     }
 
     /** The one it corrects. */
+    /** The students' numbers by their ids, as its markbook file has them; those without one are left out. */
+    Map<String, String> numbers() {
+        Map<String, String> numbers = new HashMap<>();
+        for (JsonNode student : CANONICAL.readTree(markbook).path("students")) {
+            String number = student.path("number").asString("");
+            if (!number.isEmpty()) {
+                numbers.put(student.path("id").asString(), number);
+            }
+        }
+        return numbers;
+    }
+
     Optional<Replaced> replaced() {
         return Optional.ofNullable(replaces);
     }

@@ -1,6 +1,7 @@
 package aestimo.app.toschool;
 
 import aestimo.app.book.BookService;
+import aestimo.app.school.CompareService;
 import aestimo.app.school.Connection;
 import aestimo.app.school.SchoolException;
 import aestimo.app.school.SchoolException.Kind;
@@ -50,6 +51,7 @@ class Sender {
     private final SchoolService school;
     private final SchoolOffice office;
     private final SchoolRosters rosters;
+    private final CompareService compare;
     private final BookService books;
     private final TransactionTemplate transactions;
     private final Clock clock;
@@ -61,6 +63,7 @@ class Sender {
             SchoolService school,
             SchoolOffice office,
             SchoolRosters rosters,
+            CompareService compare,
             BookService books,
             PlatformTransactionManager transactionManager,
             Clock clock) {
@@ -70,6 +73,7 @@ class Sender {
         this.school = school;
         this.office = office;
         this.rosters = rosters;
+        this.compare = compare;
         this.books = books;
         this.transactions = new TransactionTemplate(transactionManager);
         this.clock = clock;
@@ -228,11 +232,13 @@ class Sender {
                 .findFirst()
                 .orElseThrow(() -> new SchoolException(
                         Kind.HELD, "The school has no term from " + term.firstDay() + " to " + term.lastDay() + "."));
-        String classRef = school.classRef(teacher, own.classId());
-        if (classRef.isEmpty()) {
-            throw new SchoolException(
-                    Kind.HELD, "The school does not know the class. Compare with the school under Groundwork.");
+        Map<Long, String> refs = school.studentRefs(teacher, own.classId());
+        if (school.classRef(teacher, own.classId()).isEmpty()
+                || waiting.stream().anyMatch(row -> !refs.containsKey(row.enrolmentId()))) {
+            // Sealed before the class was ever held against the school's: that is done now.
+            compare.people(teacher, own.classId());
         }
+        String classRef = school.classRef(teacher, own.classId());
         SchoolRecords records = new SchoolRecords(own, classRef, period.ref(), term.name());
         Set<String> items = new LinkedHashSet<>();
         waiting.forEach(row -> items.add(row.item()));

@@ -51,12 +51,23 @@ interface SendingMapper {
 
     @Insert("""
             INSERT INTO delivery (teacher_id, class_id, return_id, enrolment_id, item, state)
-            VALUES (#{teacher}, #{classId}, #{returnId}, #{enrolmentId}, #{item}, 'WAITING')
+            VALUES (#{teacher}, #{classId}, #{returnId}, #{enrolmentId}, #{item}, #{state})
             ON CONFLICT ON CONSTRAINT delivery_pk DO UPDATE SET state = 'WAITING', said = ''
              WHERE delivery.teacher_id = #{teacher} AND delivery.state = 'REFUSED'""")
     void await(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
+            @Param("returnId") long returnId,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("item") String item,
+            @Param("state") String state);
+
+    /** Whether the school has a record as a return told it, or an earlier one alike. */
+    @Select("""
+            SELECT EXISTS (SELECT FROM delivery WHERE teacher_id = #{teacher} AND return_id = #{returnId}
+                              AND enrolment_id = #{enrolmentId} AND item = #{item} AND state IN ('RECEIVED', 'STANDS'))""")
+    boolean isThere(
+            @Param("teacher") TeacherId teacher,
             @Param("returnId") long returnId,
             @Param("enrolmentId") long enrolmentId,
             @Param("item") String item);

@@ -8,6 +8,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -67,9 +68,19 @@ public class SendingService {
         }
         mapper.holdOlder(teacher, classId, own.termId(), own.number());
         mapper.begin(teacher, classId, returnId, OffsetDateTime.now(clock));
+        Map<Long, ReturnRow> before = new HashMap<>();
+        Optional<SchoolReturn> corrected = service.corrected(teacher, own);
+        corrected.ifPresent(it -> it.rows().forEach(row -> before.put(row.enrolmentId(), row)));
         for (ReturnRow row : own.rows()) {
-            mapper.await(teacher, classId, returnId, row.enrolmentId(), RESULT);
-            row.fields().keySet().forEach(field -> mapper.await(teacher, classId, returnId, row.enrolmentId(), field));
+            List<String> items = new ArrayList<>(List.of(RESULT));
+            items.addAll(row.fields().keySet());
+            for (String item : items) {
+                // What the school has from the return before, just as it is now, stands there and is not sent again.
+                boolean stands = before.containsKey(row.enrolmentId())
+                        && Correction.isSame(before.get(row.enrolmentId()), row, item)
+                        && mapper.isThere(teacher, corrected.orElseThrow().id(), row.enrolmentId(), item);
+                mapper.await(teacher, classId, returnId, row.enrolmentId(), item, stands ? "STANDS" : "WAITING");
+            }
         }
     }
 
@@ -82,7 +93,9 @@ public class SendingService {
         }
         Map<Long, String> names = new HashMap<>();
         own.rows().forEach(row -> names.put(row.enrolmentId(), row.name()));
-        List<DeliveryRow> deliveries = mapper.findDeliveries(teacher, own.id());
+        List<DeliveryRow> all = mapper.findDeliveries(teacher, own.id());
+        List<DeliveryRow> deliveries =
+                all.stream().filter(row -> !row.state().equals("STANDS")).toList();
         Progress.State state = Progress.State.valueOf(sending.get().state());
         boolean waits = state == Progress.State.SENDING
                 && sending.get().tries() > 0
@@ -93,6 +106,7 @@ public class SendingService {
                         .filter(row -> row.state().equals("RECEIVED"))
                         .count(),
                 deliveries.size(),
+                all.size() - deliveries.size(),
                 deliveries.stream()
                         .filter(row -> row.state().equals("REFUSED"))
                         .map(row -> new Progress.Refused(

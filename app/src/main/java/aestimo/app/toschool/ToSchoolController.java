@@ -67,6 +67,9 @@ class ToSchoolController {
 
     @GetMapping
     String show(OpenClass open, Model model) {
+        if (!open.classBook().row().takesResults()) {
+            return frames.withoutResults(open, "to-school", model);
+        }
         return page(open, term(open), model);
     }
 
@@ -102,6 +105,11 @@ class ToSchoolController {
                                 : "The school takes " + term.name() + " from " + Days.brief(dates.from()) + " to "
                                         + Days.brief(dates.to()))
                         .orElse(""));
+        model.addAttribute(
+                "outside",
+                school.dates(open.teacher(), term.firstDay(), term.lastDay())
+                        .filter(dates -> !dates.hold(open.book().today()))
+                        .isPresent());
         model.addAttribute("base", "/classes/" + classId + "/to-school");
         model.addAttribute("bands", open.book().boundaries().bands());
         view.own().ifPresent(own -> addReturn(open, own, progress, model));
@@ -128,6 +136,11 @@ class ToSchoolController {
                 Days.brief(own.begun().atZoneSameInstant(clock.getZone()).toLocalDate()));
         model.addAttribute("sealed", own.sealed().map(Days::at).orElse(""));
         model.addAttribute("differences", differences);
+        model.addAttribute(
+                "correction",
+                returns.corrected(open.teacher(), own)
+                        .map(before -> Correction.between(before, own))
+                        .orElse(null));
         model.addAttribute("checks", own.isSealed() ? List.of() : checks.of(open.teacher(), open.classBook(), own));
         model.addAttribute("progress", progress.getOrDefault(own.id(), Progress.NONE));
         model.addAttribute("state", ReturnState.of(own, progress.getOrDefault(own.id(), Progress.NONE)));
@@ -236,6 +249,23 @@ class ToSchoolController {
                         .toList());
             }
         });
+    }
+
+    /** Why a correction corrects. */
+    @PostMapping("/{returnId}/why")
+    String why(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @PathVariable long returnId,
+            FormFields fields,
+            RedirectAttributes told) {
+        return done(
+                teacher,
+                classId,
+                returnId,
+                told,
+                "The reason is saved.",
+                () -> returns.saveWhy(teacher.id(), classId, returnId, fields.text("why")));
     }
 
     /** From the script, as it is typed: what stands then, and why some of it could not be kept. */

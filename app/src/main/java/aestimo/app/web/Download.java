@@ -11,6 +11,9 @@ import org.springframework.http.HttpHeaders;
 
 /** Answers kept as files. */
 public final class Download {
+    /** Letters a file's name may have in all file systems, with room for its ending and for copies. */
+    private static final int LONGEST_NAME = 120;
+
     private Download() {}
 
     public static void csv(HttpServletResponse response, Table table) throws IOException {
@@ -25,7 +28,8 @@ public final class Download {
      */
     public static OutputStream begin(HttpServletResponse response, String title, String type, String ending)
             throws IOException {
-        String name = title.replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ending;
+        String plain = title.replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-");
+        String name = (plain.length() > LONGEST_NAME ? plain.substring(0, LONGEST_NAME) : plain).strip() + ending;
         response.setContentType(type);
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,

@@ -194,8 +194,8 @@ class OfficeTest {
                 .isEqualTo("422 invaliddata The school has no class tls-x.");
         assertThat(refusal("PUT", BOOK + "/lineItems/l1", lineItem("tls-9b", "tls-g9")))
                 .isEqualTo("422 invaliddata The school has no grading period tls-g9.");
-        assertThat(refusal("PUT", BOOK + "/lineItems/l1", lineItem("tls-9b", "tls-g1")))
-                .isEqualTo("403 forbidden The school takes results of Term 1 from 2026-11-30 to 2026-12-18.");
+        assertThat(refusal("PUT", BOOK + "/lineItems/l1", lineItem("tls-9b", "tls-g3")))
+                .isEqualTo("403 forbidden The school takes results of Term 3 from 2027-06-14 to 2027-07-02.");
         assertThat(refusal("PUT", BOOK + "/results/r1", "{\"result\": " + result("r1", "2201", "1") + "}"))
                 .isEqualTo("422 invaliddata There is no line item l1.");
         ask("PUT", BOOK + "/lineItems/l1", lineItem("tls-9b", "tls-g2"));

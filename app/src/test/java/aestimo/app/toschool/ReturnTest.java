@@ -200,10 +200,11 @@ class ReturnTest {
         own.visitor.post("/school/asks", "name", "effort", "labels", "1, 2, 3", "commentLength", "40");
         own.own.type("Arkady", "Winter", "81");
         own.beginOnly();
+        own.visitor.post(own.base + "/" + own.id() + "/why", "why", "Marked anew.");
         own.seal();
         assertThat(own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body())
                 .contains("\"replaces\":{\"number\":1,", "\"sha256\":\"" + first + "\"");
-        assertThat(record()).contains("In place of the return sealed", first);
+        assertThat(record()).contains("Correction in place of the return sealed", first, "Why: Marked anew.");
     }
 
     private String record() throws IOException {

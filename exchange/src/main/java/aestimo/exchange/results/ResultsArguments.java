@@ -21,6 +21,8 @@ import java.util.Set;
  * @param options by their name, such as {@code --span}
  */
 record ResultsArguments(String file, Map<String, String> options) {
+    private static final int MOST_NAMED = 12;
+
     private static final Set<String> KNOWN = Set.of("--span", "--from", "--to", "--pieces", "--needed");
 
     /** @throws IllegalArgumentException when the words make no sense whatever the book */
@@ -78,7 +80,10 @@ record ResultsArguments(String file, Map<String, String> options) {
             Set<AssessmentId> pieces = new LinkedHashSet<>();
             for (String id : options.get("--pieces").split(",", -1)) {
                 if (id.isBlank() || book.placeOf(new AssessmentId(id)).isEmpty()) {
-                    throw new IllegalArgumentException("--pieces: the class has no assessment “" + id + "”");
+                    throw new IllegalArgumentException("--pieces: the class has no assessment “" + id + "”; it has "
+                            + named(book.assessments().stream()
+                                    .map(piece -> piece.id().text() + " (" + piece.title() + ")")
+                                    .toList()));
                 }
                 pieces.add(new AssessmentId(id));
             }
@@ -96,9 +101,21 @@ record ResultsArguments(String file, Map<String, String> options) {
                     .filter(term -> term.text().equals(id))
                     .findFirst()
                     .orElseThrow(() -> new IllegalArgumentException(
-                            "--span: the class has no term “" + id + "”; it is “year” or terms such as t1,t2")));
+                            "--span: the class has no term “" + id + "”; it is “year”, or of the terms "
+                                    + named(book.terms().stream()
+                                            .map(term -> term.id().text() + " (" + term.name() + ")")
+                                            .toList()))));
         }
         return new Span.Terms(terms);
+    }
+
+    /** What there is to choose from; of many the first few, with how many more. */
+    private static String named(List<String> all) {
+        if (all.isEmpty()) {
+            return "none";
+        }
+        String first = String.join(", ", all.subList(0, Math.min(MOST_NAMED, all.size())));
+        return all.size() <= MOST_NAMED ? first : first + " and " + (all.size() - MOST_NAMED) + " more";
     }
 
     private LocalDate date(String option) {
@@ -115,7 +132,10 @@ record ResultsArguments(String file, Map<String, String> options) {
         return Optional.ofNullable(options.get("--needed"))
                 .map(label -> book.boundaries()
                         .labelled(label)
-                        .orElseThrow(
-                                () -> new IllegalArgumentException("--needed: the class has no band “" + label + "”")));
+                        .orElseThrow(() ->
+                                new IllegalArgumentException("--needed: the class has no band “" + label + "”; it has "
+                                        + named(book.boundaries().bands().stream()
+                                                .map(Band::label)
+                                                .toList()))));
     }
 }
