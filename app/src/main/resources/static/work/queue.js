@@ -114,7 +114,10 @@ aestimo.Queue = class {
       return;
     }
     const soon = batch[0].failed ? (batch[0].until - this.now()) / 1000 : 0;
-    if (soon > 0) return this.wait(soon);
+    if (soon > 0) {
+      this.why = batch[0].why;
+      return this.wait(soon);
+    }
     this.sending = true;
     for (const it of batch) {
       it.out = true;
@@ -164,6 +167,7 @@ aestimo.Queue = class {
     if (answer.suspect) {
       const [item] = batch;
       item.failed = (item.failed ?? 0) + 1;
+      item.why = answer.why;
       item.until = this.now() + Math.min(60, 2 ** item.failed) * 1000;
     }
     return this.longer();

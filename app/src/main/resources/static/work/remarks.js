@@ -160,8 +160,10 @@ aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll
     for (const box of boxes()) {
       if (held.has(box)) continue;
       const [note, memo] = fields(box);
-      const remark = remarks.of(cellOf(box), { note: note.value, memo: memo.value });
+      const remark = remarks.of(cellOf(box), { note: note.defaultValue, memo: memo.defaultValue });
       held.set(box, remark);
+      // Typed before this script was there.
+      if (note.value !== note.defaultValue || memo.value !== memo.defaultValue) remarks.type(remark, { note: note.value, memo: memo.value });
       fill(box, remark);
       tell(box, remark);
       if (remarks.isOpen(remark) && remark.state !== "refused") remarks.save(remark);

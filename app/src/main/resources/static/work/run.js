@@ -25,7 +25,7 @@ aestimo.run = (run) => {
   const ids = (box) => ({ assessment: Number(box.dataset.a), student: Number(box.dataset.s), part: Number(box.dataset.p) });
   const inputOf = ({ assessment, student, part = 0 }) => run.querySelector(`.run-box[data-a="${assessment}"][data-s="${student}"][data-p="${part}"] .run-mark input`);
   const stands = new WeakMap();
-  for (const line of lines) for (const input of inputs(line)) stands.set(input, input.value);
+  for (const line of lines) for (const input of inputs(line)) stands.set(input, input.defaultValue);
   const isDone = (line) => inputs(line).every((input) => stands.get(input) !== "");
 
   // The one being marked.
@@ -255,6 +255,8 @@ aestimo.run = (run) => {
     const input = inputOf(item);
     if (input && !item.stopped) { stands.set(input, item.text); dress(input, item.text); }
   }
+  // What was typed before this script was there.
+  for (const line of lines) for (const input of inputs(line)) if (input !== document.activeElement && !queue.items.some((it) => inputOf(it) === input)) commit(input);
   window.addEventListener("pagehide", () => { if (document.activeElement?.matches?.(".run-mark input")) commit(document.activeElement); });
   go(lines.find((line) => shown(line) && !isDone(line)) ?? lines[0], { focus: !thumbs.matches });
 };

@@ -482,7 +482,7 @@ aestimo.sheet = (table) => {
       box = own.querySelector(".remarks");
       const { assessment, student, part } = ids(cell);
       Object.assign(box.dataset, { a: assessment, s: student, p: part });
-      for (const field of ["note", "memo"]) box.querySelector(`[name=${field}]`).value = cell.dataset[field] ?? "";
+      for (const field of ["note", "memo"]) box.querySelector(`[name=${field}]`).defaultValue = cell.dataset[field] ?? "";
       marginView.replaceChildren(own);
       remarks.take();
     }

@@ -86,6 +86,9 @@ aestimo.schoolReturn = (form) => {
     timer = setTimeout(send, 700);
   });
   form.addEventListener("change", () => { clearTimeout(timer); if (touched.size) send(); });
+  // What was typed before this script was there.
+  for (const row of form.querySelectorAll("tr[data-row]")) if ([...row.querySelectorAll("input:not([type=hidden])")].some((it) => it.value !== it.defaultValue)) touched.add(row);
+  if (touched.size) send();
   form.addEventListener("submit", (event) => { event.preventDefault(); send(); });
   // Sealing is asked of what is kept, so what was typed last goes first.
   document.querySelector(".school-foot a.is-dark")?.addEventListener("click", (event) => {

@@ -7,7 +7,15 @@ aestimo.unsaved = (doc = document) => {
   const fieldsOf = (form) => [...form.elements].filter((it) => it.matches("input:not([type=hidden]):not([type=submit]):not([type=button]), textarea, select"));
   const asText = (form) => [...new FormData(form)].filter(([name]) => name !== "_csrf").map(([name, value]) => `${name}=${value instanceof File ? value.name + value.size : value}`).join("\n");
   const stood = new Map();
-  const remember = () => { for (const form of forms()) stood.set(form, form.querySelector("[role=alert]") ? null : asText(form)); };
+  /** Whether a field holds something else than the page came with. */
+  const isTyped = (field) => {
+    if (field.matches("select")) return [...field.options].some((it) => it.defaultSelected) && [...field.options].some((it) => it.selected !== it.defaultSelected);
+    return field.matches("[type=checkbox], [type=radio]") ? field.checked !== field.defaultChecked : field.type !== "file" && field.value !== field.defaultValue;
+  };
+  /** A form that was refused, or typed into before this script was there, holds what is not saved. */
+  const remember = () => {
+    for (const form of forms()) if (stood.get(form) !== null) stood.set(form, form.querySelector("[role=alert]") || (!stood.has(form) && fieldsOf(form).some(isTyped)) ? null : asText(form));
+  };
   const isOpen = (form) => stood.has(form) && form.isConnected && (stood.get(form) === null || stood.get(form) !== asText(form));
   const open = () => forms().filter(isOpen);
   let going = false;

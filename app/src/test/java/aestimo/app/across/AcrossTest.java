@@ -172,7 +172,7 @@ class AcrossTest {
         assertThat(rows(again.substring("/across?".length()))).hasSize(2);
         String csv = visitor.get("/across.csv?" + query).body();
         assertThat(csv.split("\r\n")).hasSize(3);
-        assertThat(csv).startsWith("Student,Class,result\r\n").contains(",90.0\r\n");
+        assertThat(csv).startsWith("Number,Student,Class,result\r\n").contains(",90.0\r\n");
         visitor.post("/across/" + found("/across/([0-9]+)/remove", page) + "/remove");
         assertThat(visitor.get("/across").body()).doesNotContain("Well above");
     }

@@ -242,7 +242,10 @@ class MarksPagesTest {
                 .body();
         assertThat(quiz.split("name=\"change\"")).hasSize(3);
         assertThat(visitor.get(changes + "?since=2027-02-25").body()).contains("No such change");
-        assertThat(visitor.get(changes + "/csv?how=typed").body()).contains("When,Student", "Brandt", ",12,13,typed");
+        assertThat(visitor.get(changes + "/csv?how=typed").body())
+                .contains("When,Number,Student", "Brandt", ",12,13,typed")
+                .as("a time says its zone")
+                .containsPattern("\n2027-02-24T[0-9:]{8}(Z|[+-][0-9]{2}:[0-9]{2}),");
         String latest = found("name=\"change\" value=\"(\\d+)\"", quiz);
         assertThat(visitor.get(location(visitor.post(changes + "/back", "change", latest)))
                         .body())

@@ -274,11 +274,11 @@ class StandingPagesTest {
     @Test
     void tablesAreTakenAwayWithNumbersAsNumbersAndOnPaperWithTheirHeading() throws IOException {
         assertThat(visitor.get(base + "/standing.csv?only=just_below").body().split("\r\n"))
-                .contains("1,\"Dunmore, Fenna\",79.0,79.0,B,1.0,North,1,29.0,52.7,86.0,0,0,0,0")
+                .contains("1,,100,\"Dunmore, Fenna\",79.0,79.0,B,1.0,North,1,,29.0,52.7,86.0,0,0,0,0")
                 .doesNotContain("Brandt");
         try (XSSFWorkbook workbook =
                 new XSSFWorkbook(new ByteArrayInputStream(visitor.download(base + "/standing.xlsx")))) {
-            assertThat(workbook.getSheetAt(0).getRow(1).getCell(3).getNumericCellValue())
+            assertThat(workbook.getSheetAt(0).getRow(1).getCell(5).getNumericCellValue())
                     .isEqualTo(79.0);
             assertThat(workbook.getSheet("Weights and boundaries")
                             .getRow(1)
@@ -308,6 +308,31 @@ class StandingPagesTest {
                                 .isTrue());
             }
         }
+    }
+
+    @Test
+    void filesNameTheStudentsNumberThePiecesPickedAndWhatIsTied() {
+        own.addStudents("Number\tName\n=2+2\tTwining, Una\n77\tTwinlow, Vito\n");
+        own.type("Twining", "First", "1");
+        own.type("Twinlow", "First", "1");
+        String picked = visitor.get(base + "/standing.csv?pieces=" + own.piece("First") + "," + own.piece("Second"))
+                .body();
+        // A shared rank is a number all the same; only what a person typed is kept from being run as a formula.
+        assertThat(picked)
+                .startsWith("Rank,Tied,Number,Student,")
+                .contains("Result % of First, Second")
+                .containsPattern("\n[0-9]+,yes,'=2\\+2,\"Twining, Una\",")
+                .containsPattern("\n[0-9]+,yes,77,\"Twinlow, Vito\",")
+                .doesNotContain("'=1", "'+");
+        assertThat(visitor.get(base + "/standing/" + own.student("Twinlow") + "/pieces.csv")
+                        .headers()
+                        .firstValue("Content-Disposition")
+                        .orElse(""))
+                .contains("77");
+        assertThat(visitor.get(base + "/standing/" + own.student("Twinlow") + "/pieces.csv")
+                        .body())
+                .contains("Rank,Tied,Note\r\n")
+                .containsPattern("First,.*,[0-9]+,yes,\r");
     }
 
     @Test

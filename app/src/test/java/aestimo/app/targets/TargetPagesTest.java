@@ -90,7 +90,7 @@ class TargetPagesTest {
         assertThat(rows.get(3)).startsWith("Brandt, Ilva 50 4 70.0 2 ▲ +26.5");
         assertThat(page).contains("Without a score or a result: Farrow, Sunniva");
         assertThat(visitor.get(base + ".csv?compare=start").body())
-                .contains("\"Castellan, Rui\",South,60,3,25.0,4,-28.5,");
+                .contains("\"Castellan, Rui\",South,60,3,,25.0,4,,-28.5,");
     }
 
     @Test
