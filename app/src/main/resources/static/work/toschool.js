@@ -47,12 +47,15 @@ aestimo.schoolReturn = (form) => {
       if (values(row) !== asSent) again = true;
       else if (!refused.has(row.dataset.row)) touched.delete(row);
     }
+    // Of what was typed since, nothing is known yet.
+    const pending = again || [...touched].some((row) => !sent.has(row) || values(row) !== sent.get(row));
     const fields = wrong();
     if (fields.length) {
       const first = fields.slice(0, 2).map((field) => field.title).join(" ");
       if (leadsTo) fields[0].focus();
-      say(`${first}${fields.length > 2 ? ` And ${fields.length - 2} more, each marked.` : ""} ${fields.length === 1 ? "It is" : "They are"} not saved; everything else is.`);
-    } else if (!again) say(`Saved ${told.kept}`, false);
+      say(`${first}${fields.length > 2 ? ` And ${fields.length - 2} more, each marked.` : ""} ${fields.length === 1 ? "It is" : "They are"} not saved; everything else is${pending ? " on its way…" : "."}`);
+    } else if (pending) say("On its way…", false);
+    else say(`Saved ${told.kept}`, false);
   };
   const send = async () => {
     if (busy) { again = true; return; }
@@ -81,7 +84,7 @@ aestimo.schoolReturn = (form) => {
     const row = event.target.closest("tr[data-row]");
     if (!row) return;
     touched.add(row);
-    kept.textContent = "…";
+    kept.textContent = "On its way…";
     clearTimeout(timer);
     timer = setTimeout(send, 700);
   });

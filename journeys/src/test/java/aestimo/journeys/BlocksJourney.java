@@ -188,8 +188,6 @@ class BlocksJourney {
             page.keyboard().press("Escape");
             assertThat(page.locator(".remarks [data-said]")).containsText("Not saved yet: no answer came.");
             page.context().setOffline(false);
-            page.reload();
-            Visit.cell(page, "Ueda", "Town survey").click();
             assertThat(page.locator(".remarks [data-said]")).hasText("saved");
             page.reload();
             Visit.cell(page, "Ueda", "Town survey").click();

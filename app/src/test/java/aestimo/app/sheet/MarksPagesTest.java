@@ -9,6 +9,7 @@ import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
+import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -58,6 +59,81 @@ class MarksPagesTest {
                 .contains("value=\"Contours &amp; quiz\"")
                 .contains("value=\"2027-05-01\"");
         assertThat(visitor.get(base + "/marks").body()).contains("No assessments yet");
+    }
+
+    @Test
+    void whatManyEntriesWouldDoNamesEverybodyWhoseGradeChanges() {
+        own.setBands("A", "50", "B", "0");
+        StringBuilder names = new StringBuilder("Name\n");
+        for (int i = 0; i < 18; i++) {
+            names.append("Many").append((char) ('a' + i)).append(", Ada\n");
+        }
+        own.addStudents(names.toString());
+        addQuiz("Quiz", "2027-02-05", "10");
+        StringBuilder typed = new StringBuilder("[");
+        for (int i = 0; i < 18; i++) {
+            own.type("Many" + (char) ('a' + i), "Quiz", "1");
+            typed.append(i == 0 ? "" : ",")
+                    .append(
+                            "{\"id\": \"%s\", \"assessment\": %d, \"student\": %s, \"part\": 0, \"base\": 1, \"text\": \"9\"}"
+                                    .formatted(
+                                            UUID.randomUUID(),
+                                            own.piece("Quiz"),
+                                            own.student("Many" + (char) ('a' + i))));
+        }
+        String look = visitor.ask(base + "/entries/look", typed + "]").body();
+        assertThat(look).contains("\"over\":18", "Manya, Ada B → A", "Manyr, Ada B → A");
+        assertThat(look.split("B → A", -1)).hasSize(19);
+    }
+
+    @Test
+    void aClassWithoutResultsHasNeitherWeightsNorRanksNorMeans() {
+        OwnClass tutor = own.another("9T");
+        visitor.post(
+                tutor.base() + "/groundwork/class",
+                "version",
+                tutor.read(book -> Integer.toString(book.row().version())),
+                "name",
+                "9T",
+                "subject",
+                "",
+                "tint",
+                "3",
+                "withoutResults",
+                "true");
+        tutor.addStudents("Name\nBrandt, Ilva\n");
+        visitor.post(
+                tutor.base() + "/groundwork/weights",
+                "version",
+                tutor.read(book -> Integer.toString(book.row().version())),
+                "categoryName",
+                "Forms",
+                "weight",
+                "",
+                "say",
+                "practice",
+                "shape",
+                "ring",
+                "tint",
+                "3");
+        String weights = visitor.get(tutor.base() + "/groundwork/weights").body();
+        assertThat(weights)
+                .contains("Save the categories", "data-sums=\"false\"", "value=\"Forms\"")
+                .doesNotContain("id=\"boundaries\"", "Keep the weights", ">makes<");
+        tutor.addPiece(
+                "Letter",
+                tutor.read(book -> book.book().categories().get(0).id().text()),
+                "2027-02-05",
+                "10");
+        String sheet = visitor.get(tutor.base() + "/marks").body();
+        assertThat(sheet)
+                .contains("It takes no results")
+                .containsPattern("<th class=\"result\" scope=\"col\" hidden=\"hidden\">Result")
+                .containsPattern("<tr data-foot=\"[a-z-]+\" hidden=\"hidden\">")
+                .doesNotContain("have a result", ">Standing<", ">Targets<", ">To school<");
+        for (String path : List.of("/standing", "/targets", "/to-school")) {
+            assertThat(visitor.get(tutor.base() + path).body()).as(path).contains("This class takes no results");
+        }
     }
 
     @Test

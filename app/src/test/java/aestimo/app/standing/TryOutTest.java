@@ -128,6 +128,32 @@ class TryOutTest {
     }
 
     @Test
+    void adoptingTellsWhatItMovesAndPutBackTheClassSharesItsScaleAgain() {
+        visitor.post(base + "/groundwork/boundaries/name", "setName", "Three steps");
+        OwnClass other = own.another("Ten");
+        String weights = base + "/groundwork/weights";
+        visitor.post(
+                other.base() + "/groundwork/boundaries/use",
+                "version",
+                other.read(book -> Integer.toString(book.row().version())),
+                "set",
+                found(
+                        "<option value=\"([0-9]+)\"[^>]*>Three steps",
+                        visitor.get(weights).body()));
+        assertThat(visitor.get(weights).body()).contains("Three steps · also used by Ten");
+        assertThat(visitor.post(base + "/standing/try/look", form("100", "0", "1", "59"))
+                        .body())
+                .contains("It also changes 1 grade of the year.");
+        String adopted = visitor.get(location(visitor.post(base + "/standing/try/adopt", form("100", "0", "1", "59"))))
+                .body();
+        assertThat(adopted)
+                .contains("Adopted: 1 grade has changed, and 1 grade of the year.", "adopt it to undo this.");
+        assertThat(visitor.get(weights).body()).contains("of this class alone").doesNotContain("also used by");
+        visitor.post(base + "/standing/try/adopt", form("100", "0", "1", "60"));
+        assertThat(visitor.get(weights).body()).contains("Three steps · also used by Ten");
+    }
+
+    @Test
     void tryOutsAreNamedComparedAndTakenAway() {
         String before = grades();
         assertThat(visitor.post(base + "/standing/try/keep", form("100", "1", "1", "60", "tryOutName", ""))

@@ -92,7 +92,13 @@ class ReturnTest {
                 .doesNotContain("Outside the school’s dates");
         OfficeServer.on(app.cluster()).takeTermTwo("2027-03-01", "2027-03-12");
         own.visitor.get(own.own.base() + "/groundwork/students/school");
-        assertThat(own.page()).contains("Outside the school’s dates", "it takes this term from 1 Mar to 12 Mar");
+        assertThat(own.page())
+                .contains("Outside the school’s dates", "it takes this term from 1 Mar to 12 Mar")
+                .contains(
+                        "<span class=\"is-outside\">Outside the school’s dates: the school takes Term 2 from 1 Mar to 12 Mar.");
+        assertThat(own.told(own.visitor.get(own.base + "/" + own.id() + "/seal")))
+                .contains(
+                        "Outside the school’s dates: the school takes Term 2 from 1 Mar to 12 Mar. What is sealed stays ready until then.");
         assertThat(own.seal()).contains("Nothing can alter it any more.");
     }
 
