@@ -62,13 +62,14 @@ class PicturesJourney {
             page.locator("[name=reason]").nth(5).fill("Field week missed through illness.");
             page.locator("[name=reason]").nth(5).press("Enter");
             page.locator(".check-list >> text=1 grade adjusted").waitFor();
+            page.locator("#kept:has-text('Saved')").waitFor();
             take(page, "to-school");
             page.navigate("/classes/1/standing/try");
             page.getByLabel("Weight of Exams").fill("40");
             page.getByLabel("Weight of Fieldwork").fill("20");
             // Half-way between the two the weights do not make 100, which is said until the second is answered.
             page.waitForCondition(() -> page.locator("#try-moves .moves li").count() > 0
-                    && page.locator("#try-moves .notice").count() == 0);
+                    && page.locator("#try-moves .notice.is-doubt").count() == 0);
             take(page, "try-out");
             page.navigate(
                     "/across?where=not-in&test=at-least&value=1&column=result&column=grade&column=moved&column=not-in&column=category:Exams&order=result&down=yes");

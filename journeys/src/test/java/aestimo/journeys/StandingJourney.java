@@ -104,7 +104,7 @@ class StandingJourney {
             assertThat(page.locator("#try-problems")).containsText("They must make 100");
             assertThat(page.getByLabel("Weight of Exams")).hasValue("40");
             page.getByLabel("Weight of Fieldwork").fill("20");
-            assertThat(page.locator("#try-moves .notice")).hasCount(0);
+            assertThat(page.locator("#try-moves .notice.is-doubt")).hasCount(0);
             visit.checkAccessibility();
             page.click("button:text(\"Adopt it\")");
             assertThat(page.locator(".notice.is-done")).containsText("As it was until");
