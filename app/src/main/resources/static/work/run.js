@@ -132,9 +132,9 @@ aestimo.run = (run) => {
   });
   const replay = (step, how) => {
     const say = (words) => { document.getElementById("told").textContent = words; };
-    if (!step) return say(how === "undone" ? "There is no step to go back on." : "There is no step to go forth again.");
+    if (!step) return say(how === "undone" ? "Nothing to undo." : "Nothing to redo.");
     const all = step.map((it) => ({ it, input: inputOf(it) }));
-    if (all.some(({ it, input }) => !input || stands.get(input) !== (how === "undone" ? it.to : it.from))) return say("That step lies outside this run, or was altered since. It is left as it is; the sheet may go back on it.");
+    if (all.some(({ it, input }) => !input || stands.get(input) !== (how === "undone" ? it.to : it.from))) return say("That step lies outside this run, or was altered since. It is left as it is; the sheet may undo it.");
     say("");
     steps.move(how === "undone" ? -1 : 1);
     for (const { it, input } of all) it.id = put(input, how === "undone" ? it.from : it.to, how).id;

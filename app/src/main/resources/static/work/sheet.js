@@ -197,7 +197,7 @@ aestimo.sheet = (table) => {
     if (text.trim() !== before.trim() || cell.classList.contains("is-sending")) type(cell, text);
   };
   const typedOf = (cell) => cell.dataset.t ?? cell.textContent;
-  /** Puts a text into a cell; what it was and became, for going back. */
+  /** Puts a text into a cell; what it was and became, for undoing. */
   const put = (cell, text, how) => {
     const at = ids(cell);
     const from = typedOf(cell);
@@ -208,7 +208,7 @@ aestimo.sheet = (table) => {
   const type = (cell, text) => steps.push([put(cell, text, "typed")]);
   const putAll = (list, how) => { if (list.length) steps.push(list.map(({ cell, text }) => put(cell, text, how))); };
 
-  // Going back and forth. A step that something else was put over meanwhile is left alone.
+  // Undoing and redoing. A step that something else was put over meanwhile is left alone.
   const steps = new aestimo.Steps(`aestimo.steps.${teacher}.${table.dataset.class}`);
   const told = document.getElementById("told");
   const say = (words, ...buttons) => {
@@ -222,11 +222,11 @@ aestimo.sheet = (table) => {
     told.append(notice);
   };
   const replay = (step, how) => {
-    if (!step) return say(how === "undone" ? "There is no step to go back on." : "There is no step to go forth again.");
+    if (!step) return say(how === "undone" ? "Nothing to undo." : "Nothing to redo.");
     const cells = step.map((it) => ({ it, cell: cellOf(it.assessment, it.student, it.part) }));
     steps.move(how === "undone" ? -1 : 1);
     const lost = cells.find(({ it, cell }) => !cell || typedOf(cell) !== (how === "undone" ? it.to : it.from));
-    if (lost) return say(lost.cell ? `${nameOf(lost.cell)}, ${titleOf(lost.cell)} was altered since, so that step is left as it is.` : "That step lies outside this span. Choose its span, then go back on it.");
+    if (lost) return say(lost.cell ? `${nameOf(lost.cell)}, ${titleOf(lost.cell)} was altered since, so that step is left as it is.` : "That step lies outside this span. Choose its span, then undo it.");
     say("");
     for (const { it, cell } of cells) {
       dress(cell, how === "undone" ? it.from : it.to);

@@ -1,5 +1,5 @@
 "use strict";
-// The last hundred steps of one tab, to go back on and forth again, also after a reload. A step is what was put into
+// The last hundred steps of one tab, to undo and redo, also after a reload. A step is what was put into
 // cells at once: typed into one, pasted into a block, filled into a column.
 aestimo.Steps = class {
   static MOST = 100;
@@ -28,7 +28,7 @@ aestimo.Steps = class {
   /** How the server understood what a request put there. */
   understood(id, typed) {
     this.list.forEach((cells, i) => {
-      // Behind the place it stands at, a step was gone back on: what it put there is what stood before.
+      // Behind the place it stands at, a step was undone: what it put there is what stood before.
       for (const cell of cells) if (cell.id === id) cell[i < this.at ? "to" : "from"] = typed;
     });
     this.keep();

@@ -88,7 +88,12 @@ aestimo.unsaved = (doc = document) => {
   doc.addEventListener("submit", (event) => {
     if (going || event.target.method !== "post" || event.target.dataset.sent) return;
     const others = open().filter((form) => form !== event.target);
-    if (others.length === 0) { going = true; return; }
+    if (others.length === 0) {
+      going = true;
+      // One that a script of the page sends itself does not leave it.
+      setTimeout(() => { if (event.defaultPrevented) going = false; });
+      return;
+    }
     event.preventDefault();
     event.stopImmediatePropagation();
     const { target, submitter } = event;
@@ -99,7 +104,8 @@ aestimo.unsaved = (doc = document) => {
     const link = event.target.closest?.("a[href]");
     if (!link || event.defaultPrevented || event.button || event.ctrlKey || event.metaKey || event.shiftKey || link.target || link.hasAttribute("download") || link.dataset.tell) return;
     const to = new URL(link.href, location.href);
-    if (to.origin !== location.origin || (to.hash && to.pathname === location.pathname && to.search === location.search)) return;
+    // A file is taken away without leaving the page.
+    if (to.origin !== location.origin || /[.](csv|xlsx|ods|pdf|json|zip)$/.test(to.pathname) || (to.hash && to.pathname === location.pathname && to.search === location.search)) return;
     const list = open();
     if (list.length === 0) return;
     event.preventDefault();

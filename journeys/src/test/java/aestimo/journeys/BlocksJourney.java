@@ -59,7 +59,7 @@ class BlocksJourney {
                 assertThat(graphs(page, student)).hasText("");
             }
             page.keyboard().press("Control+z");
-            assertThat(page.locator("#told")).containsText("There is no step to go back on.");
+            assertThat(page.locator("#told")).containsText("Nothing to undo.");
             page.keyboard().press("Control+Shift+Z");
             saved(page);
             assertThat(graphs(page, "Aldous")).hasText("absent");

@@ -36,7 +36,9 @@ record Correction(int of, String sealed, List<Line> lines, int same) {
             }
         }
         int same = own.rows().size() - lines.size();
-        stood.values().forEach(row -> lines.add(new Line(row.enrolmentId(), row.name(), List.of("no longer in it"))));
+        stood.values()
+                .forEach(row -> lines.add(new Line(
+                        row.enrolmentId(), row.name(), List.of("no longer in it; the school keeps what it has"))));
         return new Correction(before.number(), Days.at(before.sealed().orElseThrow()), lines, same);
     }
 

@@ -170,12 +170,12 @@ public class ReturnService {
     /**
      * Keeps why a correction corrects.
      *
-     * @throws FormException when it is too long
+     * @throws FormException when it is too long, or the return is sealed
      */
     @Transactional
     public void saveWhy(TeacherId teacher, long classId, long returnId, String why) {
         lock(teacher, classId);
-        SchoolReturn own = get(teacher, classId, returnId);
+        SchoolReturn own = requireOpen(get(teacher, classId, returnId));
         if (why.length() > LONGEST_WHY) {
             throw new FormException("The reason has over " + LONGEST_WHY + " letters. It was not saved.");
         }

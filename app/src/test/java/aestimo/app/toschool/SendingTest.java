@@ -149,6 +149,8 @@ class SendingTest {
                 .contains("The reason has over 500 letters.");
         own.told(own.visitor.post(own.base + "/" + own.id() + "/why", "why", "A page was overlooked."));
         own.seal();
+        assertThat(own.told(own.visitor.post(own.base + "/" + own.id() + "/why", "why", "Another reason.")))
+                .contains("This return is sealed and cannot be altered.");
         own.send();
         own.awaitReceived();
         // Only what differs was sent; the rest was received once, with the first.
