@@ -80,3 +80,13 @@ aestimo.ask = async (method, path, body, { fits, as = "entries", wire = (...args
   const second = renewed === "ours" ? await send() : first;
   return second.state === "forbidden" ? new aestimo.Answer("again", "the server does not take it from this page; load the page again") : second;
 };
+
+/**
+ * A piece of a page from the server, to be put into this one. Rejects where what comes back is not one of Aestimo's: a page
+ * of the network, of signing in, or of an error has no place in a margin.
+ */
+aestimo.fragment = async (path, { wire = (...args) => fetch(...args), ...options } = {}) => {
+  const response = await wire(path, options);
+  if (!response.ok || response.redirected || !response.headers.has("X-Aestimo")) throw new Error(`no answer of Aestimo: ${response.status}`);
+  return response.text();
+};

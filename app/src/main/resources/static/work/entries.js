@@ -2,6 +2,7 @@
 // Entries on their way from one page, and the line that tells about them: what waits and why, and what only the teacher
 // can decide. The sheet and the marking run both stand on this.
 aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} }) => {
+  const MOST_LISTED = 40;
   const saved = document.getElementById("saved");
   const conflicts = document.getElementById("conflicts");
   const ask = (method, path, body, fits) => aestimo.ask(method, base + path, body, { fits });
@@ -71,14 +72,16 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
     summary.textContent = waiting.length === 1 ? `1 mark is not saved yet: ${why}.` : `${waiting.length} marks are not saved yet: ${why}.`;
     const all = document.createElement("li");
     all.append("They are sent again by themselves. ", aestimo.button("Send now", () => queue.again()), copy(waiting));
-    items.replaceChildren(all, ...waiting.map((item) => {
+    for (const item of waiting) place(item)?.waits?.(`Not saved yet: ${why}.`);
+    const rest = document.createElement("li");
+    if (waiting.length > MOST_LISTED) rest.textContent = `and ${waiting.length - MOST_LISTED} more; Copy takes all of them.`;
+    items.replaceChildren(all, ...waiting.slice(0, MOST_LISTED).map((item) => {
       const line = document.createElement("li");
       const words = document.createElement("span");
       words.textContent = `${whereOf(item)}: ${typedIn(item)}`;
       line.append(words, " ", aestimo.button("Delete", () => forget(item)));
-      place(item)?.waits?.(`Not saved yet: ${why}.`);
       return line;
-    }));
+    }), rest);
   };
 
   const wait = { saved: "", sending: "", trying: "is-waiting", "signed-out": "is-stopped", stopped: "is-stopped" };

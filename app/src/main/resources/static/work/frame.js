@@ -133,9 +133,8 @@ aestimo.look = (form) => {
   const ask = async () => {
     const own = ++asked;
     try {
-      const answer = await fetch(form.dataset.look, { method: "POST", body: new FormData(form) });
-      const words = await answer.text();
-      if (own === asked && answer.ok && !answer.redirected) place.innerHTML = words;
+      const words = await aestimo.fragment(form.dataset.look, { method: "POST", body: new FormData(form) });
+      if (own === asked) place.innerHTML = words;
     } catch {
       if (own === asked) place.textContent = "";
     }

@@ -105,9 +105,8 @@ aestimo.run = (run) => {
   const look = async () => {
     const own = ++asked;
     try {
-      const response = await fetch(`${base}/run/beside?${query}&${run.dataset.run}`, { headers: { "X-Aestimo": "run" } });
-      const text = await response.text();
-      if (!response.ok || own !== asked) return;
+      const text = await aestimo.fragment(`${base}/run/beside?${query}&${run.dataset.run}`, { headers: { "X-Aestimo": "run" } });
+      if (own !== asked) return;
       const page = new DOMParser().parseFromString(text, "text/html");
       for (const it of page.querySelectorAll("[data-into]")) document.getElementById(it.dataset.into).replaceChildren(...it.childNodes);
     } catch { /* no connection: the saved line tells of that */ }

@@ -21,6 +21,7 @@ aestimo.session = {
   async renew() {
     try {
       const answer = await fetch("/account", { headers: { "X-Aestimo": "session" }, signal: AbortSignal.timeout(aestimo.PATIENCE) });
+      if (!answer.headers.has("X-Aestimo")) return "unknown";
       if (answer.status === 401) return "signed-out";
       return answer.ok && !answer.redirected ? aestimo.session.take(aestimo.session.read(await answer.text())) : "unknown";
     } catch { return "unknown"; }
@@ -69,6 +70,7 @@ aestimo.signInAgain = (onDone) => {
         const before = session.read(await (await fetch("/sign-in")).text());
         const token = before.querySelector("meta[name=csrf]")?.content ?? "";
         const answer = await fetch("/sign-in", { method: "POST", body: new URLSearchParams({ _csrf: token, signIn: form.elements.name.value, password: form.elements.password.value }) });
+        if (!answer.headers.has("X-Aestimo")) throw new Error("no answer of Aestimo");
         const problem = /[?]wait/.test(answer.url) ? "Too many tries. Wait ten minutes, then sign in again." : enter(session.take(session.read(await answer.text())));
         if (problem) words.textContent = problem;
       } catch { words.textContent = "No answer. What you typed stays in this browser; try again in a moment."; }

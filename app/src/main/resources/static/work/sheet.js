@@ -133,9 +133,8 @@ aestimo.sheet = (table) => {
       const cell = cells[at.row][at.column];
       const { assessment, student, part } = ids(cell);
       try {
-        const response = await fetch(`${base}/margin?${query}&student=${student}&assessment=${assessment}&part=${part}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
-        const text = await response.text();
-        if (response.ok && !response.redirected && cell === cells[at.row][at.column]) showMargin(text, cell);
+        const text = await aestimo.fragment(`${base}/margin?${query}&student=${student}&assessment=${assessment}&part=${part}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
+        if (cell === cells[at.row][at.column]) showMargin(text, cell);
       } catch { /* moved on, or no connection: the saved line tells of that */ }
     }, 120);
   };

@@ -54,10 +54,9 @@ aestimo.figures = (table) => {
 aestimo.tell = async (address) => {
   const margin = document.getElementById("margin-view");
   try {
-    const answer = await fetch(address);
-    if (!answer.ok || answer.redirected) throw new Error(answer.status);
+    const words = await aestimo.fragment(address);
     if (!margin.querySelector(".told")) aestimo.marginBefore = margin.innerHTML;
-    margin.innerHTML = await answer.text();
+    margin.innerHTML = words;
     for (const key of margin.querySelectorAll("[data-back-margin]")) key.hidden = aestimo.marginBefore === undefined;
     aestimo.drawer(true);
   } catch {

@@ -23,6 +23,33 @@ aestimo.schoolReturn = (form) => {
     for (const row of rows) for (const field of row.querySelectorAll("input")) all.append(field.name, field.value);
     return all;
   };
+  // What stood in a row as the page knows it, one field of it: the other half of what the row's hidden field holds.
+  const stood = (was, { input, name }) => (name ? was.fields[name] ?? "" : input === "sentAs" ? [was.sentAs, was.noGrade] : was[input]);
+  const putStood = (was, { input, name }, value) => {
+    if (name) was.fields[name] = value;
+    else if (input === "sentAs") [was.sentAs, was.noGrade] = value;
+    else was[input] = value;
+    return JSON.stringify(was);
+  };
+  /** Altered in another window: what the page knew stays, so that nothing goes over it, until the teacher types anew. */
+  const elsewhere = new Map();
+  const decide = (field) => {
+    const one = elsewhere.get(field);
+    if (!one) return;
+    elsewhere.delete(field);
+    const was = field.closest("tr").querySelector("[name=was]");
+    was.value = putStood(JSON.parse(was.value), one.at, one.there);
+  };
+  const standsNow = (row, now, refused) => {
+    const was = row.querySelector("[name=was]");
+    const before = JSON.parse(was.value);
+    let text = now.was;
+    for (const at of refused.filter((one) => one.elsewhere && one.row === row.dataset.row)) {
+      elsewhere.set(row.querySelector(`[name=${at.input}]`), { at, there: stood(JSON.parse(now.was), at) });
+      text = putStood(JSON.parse(text), at, stood(before, at));
+    }
+    was.value = text;
+  };
   /** A field that was refused is marked where it is, and says why. */
   const mark = (rows, refused) => {
     for (const row of rows) for (const field of row.querySelectorAll("[aria-invalid]")) {
@@ -40,7 +67,7 @@ aestimo.schoolReturn = (form) => {
     const refused = new Set(told.refused.map((one) => one.row));
     for (const [row, asSent] of sent) {
       const now = told.rows[row.dataset.row];
-      row.querySelector("[name=was]").value = now.was;
+      standsNow(row, now, told.refused);
       row.classList.toggle("is-adjusted", now.adjusted || now.none);
       for (const field of row.querySelectorAll(".is-label")) field.classList.toggle("is-missing", field.value.trim() === "");
       // What was typed while the answer was on its way is still to be sent; what was refused waits for the teacher.
@@ -84,6 +111,7 @@ aestimo.schoolReturn = (form) => {
     const row = event.target.closest("tr[data-row]");
     if (!row) return;
     touched.add(row);
+    decide(event.target);
     kept.textContent = "On its way…";
     clearTimeout(timer);
     timer = setTimeout(send, 700);
@@ -107,8 +135,7 @@ aestimo.schoolReturn = (form) => {
 aestimo.returnMargin = async (form) => {
   const margin = document.getElementById("margin-view");
   try {
-    const answer = await fetch(form.dataset.margin);
-    if (answer.ok && !answer.redirected) margin.innerHTML = await answer.text();
+    margin.innerHTML = await aestimo.fragment(form.dataset.margin);
   } catch { /* What stands there is shown anew with the next that is kept. */ }
 };
 

@@ -21,9 +21,7 @@ aestimo.tryOut = (form) => {
     do {
       again = false;
       try {
-        const answer = await fetch(form.dataset.look, { method: "POST", body: asked() });
-        if (!answer.ok || answer.redirected) throw new Error(answer.status);
-        show(await answer.text());
+        show(await aestimo.fragment(form.dataset.look, { method: "POST", body: asked() }));
       } catch {
         problems.innerHTML = '<div class="notice is-near" role="alert"><p>This cannot be looked at now: there is no connection, or you were signed out. Nothing is lost; load the page again in a moment.</p></div>';
       }

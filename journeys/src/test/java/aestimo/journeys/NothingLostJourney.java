@@ -286,6 +286,27 @@ class NothingLostJourney {
             assertThat(page.locator("[name=comment]").nth(0)).hasValue("Saved beside it.");
             assertThat(fields.nth(1)).hasValue(right);
             assertThat(fields.nth(0)).hasValue("");
+            // Another window alters what this one alters too: nothing goes over it before it is typed once more.
+            Page other = visit.newTab();
+            other.navigate("/classes/1/to-school");
+            other.locator("[name=comment]").nth(2).fill("From the other window.");
+            other.locator("[name=comment]").nth(2).press("Tab");
+            assertThat(other.locator("#kept")).containsText("Saved");
+            other.close();
+            Locator comment = page.locator("[name=comment]").nth(2);
+            comment.fill("From this one.");
+            comment.press("Tab");
+            assertThat(page.locator("#kept")).containsText("“From the other window.” was put there in another window");
+            fields.nth(2).fill(right);
+            fields.nth(2).press("Tab");
+            assertThat(fields.nth(2)).not().hasClass(Pattern.compile(".*is-missing.*"));
+            assertThat(comment).hasAttribute("aria-invalid", "true");
+            comment.fill("From this one, after all.");
+            comment.press("Tab");
+            assertThat(page.locator("#kept")).containsText("Saved");
+            page.reload();
+            assertThat(comment).hasValue("From this one, after all.");
+            assertThat(fields.nth(2)).hasValue(right);
         }
     }
 }

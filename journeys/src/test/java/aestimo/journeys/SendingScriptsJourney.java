@@ -249,6 +249,18 @@ class SendingScriptsJourney {
     }
 
     @Test
+    void onlyAPieceOfAPageOfOursIsPutIntoOne() {
+        Map<String, Object> told = told("""
+                const asked = (status, headers) => aestimo.fragment('/x', { wire: async () => new Response('<p>piece</p>', { status, headers }) }).catch(() => 'kept out');
+                return { ours: await asked(200, { 'X-Aestimo': 'yes' }), network: await asked(200, {}), error: await asked(500, { 'X-Aestimo': 'yes' }) };
+                """);
+        assertThat(told)
+                .containsEntry("ours", "<p>piece</p>")
+                .containsEntry("network", "kept out")
+                .containsEntry("error", "kept out");
+    }
+
+    @Test
     void aNoteIsSentAgainAsItWasWithGrowingPausesAndThenAsItIs() {
         Map<String, Object> told = told("""
                 const clock = fake.clock();

@@ -20,6 +20,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.header.writers.StaticHeadersWriter;
 import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
 import org.springframework.security.web.util.matcher.RequestMatcher;
 
@@ -70,6 +71,8 @@ class SecuritySettings {
                                 new LoginUrlAuthenticationEntryPoint("/sign-in"), request -> true))
                 .headers(headers -> headers.contentSecurityPolicy(
                                 policy -> policy.policyDirectives(CONTENT_SECURITY_POLICY))
+                        // By this a script tells an answer of ours from a page of the network between.
+                        .addHeaderWriter(new StaticHeadersWriter("X-Aestimo", "yes"))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN)))
                 .build();
     }

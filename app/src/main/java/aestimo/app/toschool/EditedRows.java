@@ -66,17 +66,20 @@ record EditedRows(List<ReturnRow> changed, List<RefusedEdit> refused) {
                 return false;
             }
             if (!before.equals(stands)) {
-                refuse(
+                refused.add(new RefusedEdit(
+                        row.enrolmentId(),
                         column,
-                        ": “" + (stands.isEmpty() ? "nothing" : stands)
-                                + "” was put there in another window meanwhile; you typed “" + now + "”.");
+                        row.name() + ": “" + (stands.isEmpty() ? "nothing" : stands)
+                                + "” was put there in another window meanwhile; you typed “" + now
+                                + "”. Type it once more to put it there.",
+                        true));
                 return false;
             }
             return true;
         }
 
         private void refuse(String column, String words) {
-            refused.add(new RefusedEdit(row.enrolmentId(), column, row.name() + words));
+            refused.add(new RefusedEdit(row.enrolmentId(), column, row.name() + words, false));
         }
 
         private static String grade(ReturnRow.Own own) {
@@ -89,7 +92,7 @@ record EditedRows(List<ReturnRow> changed, List<RefusedEdit> refused) {
                 return true;
             }
             refused.add(new RefusedEdit(
-                    row.enrolmentId(), "sent", TargetService.noBand(row.name(), asked.sentAs(), bands)));
+                    row.enrolmentId(), "sent", TargetService.noBand(row.name(), asked.sentAs(), bands), false));
             return false;
         }
 

@@ -309,8 +309,9 @@ public class ReturnService {
      * Why a field could not be saved.
      *
      * @param column the key of the column that holds it, as in a layout
+     * @param elsewhere whether it was altered in another window meanwhile: then the teacher decides whose goes
      */
-    public record RefusedEdit(long enrolmentId, String column, String words) {}
+    public record RefusedEdit(long enrolmentId, String column, String words, boolean elsewhere) {}
 
     /**
      * Saves what was changed field by field: one that cannot be saved keeps no other from it.

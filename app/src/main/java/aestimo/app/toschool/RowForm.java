@@ -52,7 +52,12 @@ final class RowForm {
             return column;
         }
         List<String> names = asked.stream().map(SchoolField::name).toList();
-        return "field" + names.indexOf(column.substring(LayoutColumn.FIELD.length()));
+        return "field" + names.indexOf(name(column));
+    }
+
+    /** What the school calls the further field of a column; empty text for any other column. */
+    static String name(String column) {
+        return column.startsWith(LayoutColumn.FIELD) ? column.substring(LayoutColumn.FIELD.length()) : "";
     }
 
     private static String at(List<String> texts, int i) {

@@ -289,6 +289,10 @@ class ToSchoolController {
                                     Long.toString(edit.enrolmentId()),
                                     "input",
                                     RowForm.input(edit.column(), asked),
+                                    "name",
+                                    RowForm.name(edit.column()),
+                                    "elsewhere",
+                                    edit.elsewhere(),
                                     "words",
                                     edit.words()))
                             .toList());
