@@ -194,7 +194,7 @@ class ReturnTest {
                 own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body());
         String before = record();
         assertThat(before)
-                .contains("9B Geography, Term 2 of 2026/27, 4 students", "Arkady, Tomas", "Signature", "A from 80")
+                .contains("9B Geography, Term 2 of 2026/27, 4 students", "2202 Arkady, Tomas", "Signature", "A from 80")
                 .contains("effort", "Tests: Winter", "How each result is made", "Winter: 61.5 of 100 = 61.5 %", first);
         own.visitor.post("/school/asks", "name", "conduct", "labels", "good, bad", "commentLength", "0");
         own.own.addPiece("Spring", own.own.addCategory("More"), "2027-02-03", "10");
