@@ -115,6 +115,17 @@ final class Visit implements AutoCloseable {
                 .nth(column);
     }
 
+    /** Lets the next delivery of entries reach the server, and loses its answer on the way back. */
+    static void loseOneAnswer(Page page) {
+        page.route(
+                "**/entries?*",
+                route -> {
+                    route.fetch();
+                    route.abort();
+                },
+                new Page.RouteOptions().setTimes(1));
+    }
+
     /** Waits until the saved line says that all of so many marks are saved. */
     static void saved(Page page, int marks) {
         PlaywrightAssertions.assertThat(page.locator("#saved"))
