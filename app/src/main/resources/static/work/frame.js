@@ -94,7 +94,7 @@ document.querySelector(".margin-tab")?.addEventListener("click", (event) => aest
 if (document.querySelector("#margin-form") || /[?&](student|assessment|figure)=|[?&]ends\b/.test(location.search) && !document.getElementById("run")) aestimo.drawer(true);
 document.querySelector(".tab[aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
 document.addEventListener("click", (event) => {
-  for (const menu of document.querySelectorAll("details.span-panel, details.take-away, details.all-keys")) if (!menu.contains(event.target)) menu.open = false;
+  for (const menu of document.querySelectorAll("details.span-panel, details.export, details.all-keys")) if (!menu.contains(event.target)) menu.open = false;
 });
 document.addEventListener("keydown", (event) => {
   if (event.key !== "Escape") return;

@@ -126,7 +126,7 @@ aestimo.Remarks = class {
   }
 };
 
-/** The boxes of a page: what is typed into them is kept. boxes(): those shown now. */
+/** The boxes of a page: what is typed into them is saved. boxes(): those shown now. */
 aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll(".remarks") }) => {
   const fields = (box) => [box.querySelector("[name=note]"), box.querySelector("[name=memo]")];
   const cellOf = (box) => ({ assessment: Number(box.dataset.a), student: Number(box.dataset.s), part: Number(box.dataset.p) });

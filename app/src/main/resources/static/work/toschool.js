@@ -1,5 +1,5 @@
 "use strict";
-// A return in hand: rows are kept as they are typed, and the margin says what is still in the way of sealing.
+// A draft return: rows are kept as they are typed, and the margin says what is still in the way of sealing.
 aestimo.schoolReturn = (form) => {
   const kept = document.getElementById("kept");
   let timer;
@@ -136,7 +136,7 @@ aestimo.returnMargin = async (form) => {
   const margin = document.getElementById("margin-view");
   try {
     margin.innerHTML = await aestimo.fragment(form.dataset.margin);
-  } catch { /* What stands there is shown anew with the next that is kept. */ }
+  } catch { /* What stands there is shown anew with the next that is saved. */ }
 };
 
 const schoolForm = document.getElementById("return-form");

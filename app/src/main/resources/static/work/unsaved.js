@@ -104,7 +104,7 @@ aestimo.unsaved = (doc = document) => {
     const link = event.target.closest?.("a[href]");
     if (!link || event.defaultPrevented || event.button || event.ctrlKey || event.metaKey || event.shiftKey || link.target || link.hasAttribute("download") || link.dataset.tell) return;
     const to = new URL(link.href, location.href);
-    // A file is taken away without leaving the page.
+    // A file is exported without leaving the page.
     if (to.origin !== location.origin || /[.](csv|xlsx|ods|pdf|json|zip)$/.test(to.pathname) || (to.hash && to.pathname === location.pathname && to.search === location.search)) return;
     const list = open();
     if (list.length === 0) return;

@@ -26,7 +26,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 
 /**
  * Walks every page and file there is, of a class whose every text is awkward: a student's name that is a script, one that is
- * a formula, a very long one. A return of it is in hand.
+ * a formula, a very long one. There is a draft return of it.
  */
 @ExtendWith(RunningApp.class)
 class EveryPageTest {

@@ -146,6 +146,18 @@ class RouteTest {
     }
 
     @Test
+    void anAddressOfBeforeLeadsToWhereThePageIsToday(RunningApp app) {
+        Visitor marin = Visitor.signedIn(app, "marin");
+        String base = "/classes/" + firstClass(app, "marin").row().id();
+        for (String old : Set.of("/classes", base + "/marks")) {
+            HttpResponse<String> answer = marin.get(old + "/bring-in");
+            assertThat(answer.statusCode()).as(old).isEqualTo(301);
+            assertThat(answer.headers().firstValue("Location").orElse("")).endsWith(old + "/import");
+            assertThat(marin.get(old + "/import").body()).contains("Import");
+        }
+    }
+
+    @Test
     void awkwardAddressesNeverEndInATrace(RunningApp app) {
         Visitor marin = Visitor.signedIn(app, "marin");
         String base = "/classes/" + firstClass(app, "marin").row().id();

@@ -3,8 +3,8 @@ package aestimo.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.ClassBook;
-import aestimo.app.bringin.BringInService;
 import aestimo.app.groundwork.TryOutService;
+import aestimo.app.imports.ImportService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.targets.HelpService;
@@ -72,7 +72,7 @@ final class Routes {
     private static Map<String, String> made(RunningApp app, TeacherId teacher, ClassBook classBook) {
         long classId = classBook.row().id();
         TryOutService tryOuts = app.bean(TryOutService.class);
-        tryOuts.keep(teacher, classId, "Of another", TryOutService.of(classBook));
+        tryOuts.save(teacher, classId, "Of another", TryOutService.of(classBook));
         HelpService helps = app.bean(HelpService.class);
         if (helps.due(teacher).isEmpty()) {
             long student =
@@ -81,11 +81,11 @@ final class Routes {
         }
         long term = Long.parseLong(classBook.book().terms().get(0).id().text());
         return Map.of(
-                "tryOutId", Long.toString(tryOuts.kept(teacher, classId).get(0).id()),
+                "tryOutId", Long.toString(tryOuts.saved(teacher, classId).get(0).id()),
                 "helpId", Long.toString(helps.due(teacher).get(0).id()),
                 "returnId", Long.toString(app.bean(ReturnService.class).begin(teacher, classId, term)),
-                "bringInId",
-                        Long.toString(app.bean(BringInService.class)
+                "importId",
+                        Long.toString(app.bean(ImportService.class)
                                 .start(
                                         teacher,
                                         classId,

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 
-/** From a new installation to results taken away, and on through everything that can go wrong while typing. */
+/** From a new installation to results exported, and on through everything that can go wrong while typing. */
 @TestMethodOrder(MethodOrderer.MethodName.class)
 class FirstMarksJourney {
     private static final Server SERVER = Server.empty();
@@ -59,10 +59,10 @@ class FirstMarksJourney {
             page.locator("[name=ends]").nth(1).fill("2027-03-26");
             page.locator("[name=starts]").nth(2).fill("2027-03-01");
             page.locator("[name=ends]").nth(2).fill("2027-07-02");
-            page.click("text=Keep the year");
+            page.click("text=Save the year");
             assertThat(page.locator("[role=alert]")).containsText("“Term 2” and “Term 3” overlap");
             page.locator("[name=starts]").nth(2).fill("2027-04-12");
-            page.click("text=Keep the year");
+            page.click("text=Save the year");
             page.fill("#name", "9B");
             page.fill("#subject", "Geography");
             page.click("text=Make the class");
@@ -72,10 +72,10 @@ class FirstMarksJourney {
             assertThat(page.locator(".understood")).containsText("Pupil is the name");
             assertThat(page.locator(".is-preview tbody tr")).hasCount(24);
             visit.checkAccessibility();
-            page.click("text=Bring in 24 students");
+            page.click("text=Import 24 students");
 
             typeWeights(page);
-            page.click("button:has-text('Keep the weights')");
+            page.click("button:has-text('Save the weights')");
             assertThat(page.locator("#weights [role=alert]")).hasText("Weights make 95. They must make 100.");
             assertThat(page.locator(".margin .notice")).containsText("Weights make 95.");
             page.click("button:has-text('Scale to 100')");
@@ -85,14 +85,14 @@ class FirstMarksJourney {
             page.locator("[name=weight]").nth(0).fill("30");
             page.locator("[name=weight]").nth(1).fill("20");
             page.locator("[name=weight]").nth(2).fill("50");
-            page.click("button:has-text('Keep the weights')");
-            assertThat(page.locator("[role=status]").first()).hasText("Categories and weights are kept.");
+            page.click("button:has-text('Save the weights')");
+            assertThat(page.locator("[role=status]").first()).hasText("Categories and weights are saved.");
 
             typeBands(page, "7", "85", "5", "60", "3", "36", "1", "5");
-            page.click("text=Keep the boundaries");
+            page.click("text=Save the boundaries");
             assertThat(page.locator("#boundaries [role=alert]")).containsText("The lowest band must start from 0");
             page.locator("#boundaries [name=from]").nth(3).fill("0");
-            page.click("text=Keep the boundaries");
+            page.click("text=Save the boundaries");
             visit.checkAccessibility();
 
             addAssessment(page, "River transect", "Fieldwork", "2027-02-02", "40");
@@ -196,7 +196,7 @@ class FirstMarksJourney {
     }
 
     private static void checkCsv(Page page) throws IOException {
-        page.click("text=Take away…");
+        page.click("text=Export…");
         Download download = page.waitForDownload(() -> page.click("text=As CSV"));
         assertThat(download.suggestedFilename()).isEqualTo("9B Geography, Term 2, 4 Jan to 26 Mar.csv");
         List<CsvRecord> rows;

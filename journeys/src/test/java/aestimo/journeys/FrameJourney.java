@@ -24,7 +24,7 @@ class FrameJourney {
             "/classes/1/groundwork/assessments",
             "/classes/1/groundwork/rules",
             "/classes/1/groundwork/class",
-            "/classes/1/marks/bring-in",
+            "/classes/1/marks/import",
             "/years/1/copy",
             "/loose-ends",
             "/to-chase",
@@ -200,8 +200,8 @@ class FrameJourney {
             Page page = visit.page();
             page.navigate("/account");
             page.check("[name=theme][value=" + theme + "]");
-            page.click("text=Keep");
-            assertThat(page.locator(".notice")).hasText("Kept.");
+            page.click("text=Save");
+            assertThat(page.locator(".notice")).hasText("Saved.");
             for (String path : PAGES) {
                 page.navigate(path);
                 visit.checkAccessibility();

@@ -190,16 +190,16 @@ class NothingLostJourney {
             String before = top.inputValue();
             top.fill("999");
             page.locator("[name=categoryName]").first().fill("Studies");
-            page.click("button:has-text('Keep the weights')");
+            page.click("button:has-text('Save the weights')");
             assertThat(page.locator(".unsaved")).containsText("What you typed under Boundaries is not saved yet.");
             visit.checkAccessibility();
             page.click("text=Save both");
             assertThat(page.locator(".unsaved")).containsText("starts from 999. The top band cannot start above 100.");
             page.click("text=Back to it");
             top.fill("86");
-            page.click("button:has-text('Keep the weights')");
+            page.click("button:has-text('Save the weights')");
             page.click("text=Save both");
-            assertThat(page.locator("[role=status]").first()).hasText("Categories and weights are kept.");
+            assertThat(page.locator("[role=status]").first()).hasText("Categories and weights are saved.");
             assertThat(top).hasValue("86");
             assertThat(page.locator("[name=categoryName]").first()).hasValue("Studies");
             top.fill(before);
@@ -230,16 +230,16 @@ class NothingLostJourney {
     @Test
     void anImportTakesTheFirstClickAfterATitleWasTyped() {
         try (Visit visit = new Visit(SERVER)) {
-            Page page = open(visit, "/classes/2/marks/bring-in");
+            Page page = open(visit, "/classes/2/marks/import");
             page.fill("#pasted", "Pupil\tQuiz four (out of 10)\nDacre, Milo\t7\nKettle, Bram\t9");
-            page.click("text=Look at it");
+            page.click("text=Preview");
             page.locator("input[name^=outOf]:visible").fill("10");
             page.locator("h2").first().click();
             Locator title = page.locator("input[name^=title]:visible");
             assertThat(page.locator(".foot-bar .is-dark")).isEnabled();
             title.fill("Fourth quiz");
-            page.click("button:has-text('Bring in 2 marks')");
-            assertThat(page.locator("[role=status]")).hasText("2 marks are brought in.");
+            page.click("button:has-text('Import 2 marks')");
+            assertThat(page.locator("[role=status]")).hasText("2 marks are imported.");
             page.navigate("/classes/2/marks");
             assertThat(Visit.cell(page, "Kettle", "Fourth quiz")).hasText("9");
         }

@@ -45,7 +45,7 @@ class PicturesJourney {
             page.getByLabel("Labels").nth(0).fill("A, B, C, D");
             page.getByLabel("Field").nth(1).fill("effort");
             page.getByLabel("Labels").nth(1).fill("1, 2, 3, 4");
-            page.click("button:text-is('Keep')");
+            page.click("button:text-is('Save')");
             page.navigate("/classes/1/to-school");
             page.click("text=Take today’s figures");
             for (int i = 0; i < 14; i++) {
@@ -91,12 +91,12 @@ class PicturesJourney {
             page.keyboard().press("ArrowDown");
             page.locator("#margin-view .strip").waitFor();
             take(page, "marks-in-parts");
-            page.navigate("/classes/1/marks/bring-in");
+            page.navigate("/classes/1/marks/import");
             page.setInputFiles(
                     "#file", TestCluster.home().resolve("exchange/src/test/resources/samples/quiz-export.csv"));
-            page.click("text=Look at it");
+            page.click("text=Preview");
             page.locator(".is-preview").waitFor();
-            take(page, "bring-in");
+            take(page, "import");
         }
         try (Visit visit = new Visit(SERVER, 390, 844)) {
             visit.signIn("marin", "tidewater-lane");

@@ -153,7 +153,7 @@ class RunJourney {
             page.check("[name=foot][value=counted]");
             page.selectOption("[name=order]", "result");
             page.selectOption("[name=result]", "right");
-            page.click("text=Look at it so");
+            page.click("text=Apply");
             assertThat(page.locator(".sheet.is-right tfoot .spread").first()).isVisible();
             List<String> results = page.locator("tbody .result").allInnerTexts();
             assertThat(results.stream()
@@ -215,7 +215,7 @@ class RunJourney {
                     .first();
             visit.checkAccessibility();
             end.locator("[name=text]").fill("12");
-            end.locator("button:text-is('Keep')").click();
+            end.locator("button:text-is('Save')").click();
             assertThat(page.locator("[role=status]").first()).containsText("Sketch maps is 12.");
             assertThat(page.locator("#loose-ends")).hasText(Integer.toString(before - 1));
             page.navigate("/loose-ends");

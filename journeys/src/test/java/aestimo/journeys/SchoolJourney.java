@@ -36,11 +36,11 @@ class SchoolJourney {
         page.getByLabel("Labels").first().fill("1, 2, 3");
         page.getByLabel("Field").nth(1).fill("");
         page.getByLabel("Labels").nth(1).fill("");
-        page.click("button:text-is('Keep')");
-        assertThat(page.locator(".notice.is-done")).hasText("What the school asks for is kept.");
+        page.click("button:text-is('Save')");
+        assertThat(page.locator(".notice.is-done")).hasText("What the school asks for is saved.");
     }
 
-    /** Fills what is missing in every row of a return, and waits until it is kept. */
+    /** Fills what is missing in every row of a return, and waits until it is saved. */
     private static void complete(Page page, int students) {
         for (int i = 0; i < students; i++) {
             page.locator("[name=field0]").nth(i).fill(Integer.toString(1 + i % 3));

@@ -251,11 +251,11 @@ class SendingScriptsJourney {
     @Test
     void onlyAPieceOfAPageOfOursIsPutIntoOne() {
         Map<String, Object> told = told("""
-                const asked = (status, headers) => aestimo.fragment('/x', { wire: async () => new Response('<p>piece</p>', { status, headers }) }).catch(() => 'kept out');
+                const asked = (status, headers) => aestimo.fragment('/x', { wire: async () => new Response('<p>assessment</p>', { status, headers }) }).catch(() => 'kept out');
                 return { ours: await asked(200, { 'X-Aestimo': 'yes' }), network: await asked(200, {}), error: await asked(500, { 'X-Aestimo': 'yes' }) };
                 """);
         assertThat(told)
-                .containsEntry("ours", "<p>piece</p>")
+                .containsEntry("ours", "<p>assessment</p>")
                 .containsEntry("network", "kept out")
                 .containsEntry("error", "kept out");
     }

@@ -27,7 +27,7 @@ class StandingJourney {
             Locator first = page.locator("td[data-w][tabindex='0']");
             first.focus();
             page.keyboard().press("Enter");
-            assertThat(page.locator("#margin .told h2")).hasText("Place of Voss, Mikkel among 24");
+            assertThat(page.locator("#margin .told h2")).hasText("Rank of Voss, Mikkel among 24");
             page.keyboard().press("ArrowDown");
             page.keyboard().press("ArrowRight");
             page.keyboard().press("Enter");
@@ -75,7 +75,7 @@ class StandingJourney {
     }
 
     @Test
-    void aPegIsDraggedTheWeightsAreTypedAndTheTryOutIsAdoptedAndGoneBackOn() {
+    void aPegIsDraggedTheWeightsAreTypedAndTheTryOutIsAdoptedAndUndone() {
         try (Visit visit = new Visit(SERVER)) {
             Page page = open(visit, "/classes/1/standing/try");
             assertThat(page.locator("#try-moves h2")).hasText("No grade changes");
@@ -136,8 +136,8 @@ class StandingJourney {
             page.fill("#day", "2027-03-02");
             page.getByLabel("Time for Castellan, Rui").fill("17:10");
             page.getByLabel("Time for Aldous, Wren").fill("17:20");
-            page.click("text=Keep the times");
-            assertThat(page.locator(".notice.is-done")).hasText("The times are kept.");
+            page.click("text=Save the times");
+            assertThat(page.locator(".notice.is-done")).hasText("The times are saved.");
             page.locator("tr")
                     .filter(new Locator.FilterOptions().setHasText("Castellan"))
                     .locator("a")
@@ -169,7 +169,7 @@ class StandingJourney {
             page.click("thead >> text=result");
             assertThat(page.locator("thead")).containsText("result ▾");
             page.fill("#list-name", "Not in");
-            page.click("text=Keep it");
+            page.click("text=Save it");
             assertThat(page.locator(".pills a")).hasText("Not in");
             visit.checkAccessibility();
         }

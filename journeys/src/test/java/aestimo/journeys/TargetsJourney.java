@@ -50,10 +50,10 @@ class TargetsJourney {
             page.selectOption("select[name=way]", "above");
             page.fill("input[name=above]", "2");
             page.click("text=Fill in");
-            assertThat(page.locator(".notice.is-done")).hasText("1 target is suggested. Nothing is kept yet.");
+            assertThat(page.locator(".notice.is-done")).hasText("1 target is suggested. Nothing is saved yet.");
             assertThat(field(page, "End of Arkady, Tomas")).hasValue("5");
             page.click("text=Save targets");
-            assertThat(page.locator(".notice.is-done")).containsText("targets are kept.");
+            assertThat(page.locator(".notice.is-done")).containsText("targets are saved.");
             page.click("text=table");
             assertThat(page.locator("tr").filter(new Locator.FilterOptions().setHasText("Voss")))
                     .containsText("6");

@@ -110,7 +110,7 @@ class OfficePage {
                         new Store.Takes(
                                 LocalDate.parse(form.get("from-" + id)), LocalDate.parse(form.get("to-" + id))));
             }
-            told.addFlashAttribute("told", "The dates are kept.");
+            told.addFlashAttribute("told", "The dates are saved.");
         } catch (DateTimeParseException none) {
             told.addFlashAttribute("told", "One of the dates is no day. Nothing was changed.");
         }

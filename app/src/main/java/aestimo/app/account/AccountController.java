@@ -82,9 +82,9 @@ class AccountController {
             RedirectAttributes told) {
         return told(
                 told,
-                "Kept.",
+                "Saved.",
                 () -> accounts.changeLook(
-                        teacher.id(), new Look(name.strip(), school.strip(), theme, rowHeight, typeSize)));
+                        teacher.id(), new AccountSettings(name.strip(), school.strip(), theme, rowHeight, typeSize)));
     }
 
     @PostMapping("/account/password")

@@ -25,9 +25,9 @@ interface AccountMapper {
             @Param("hash") String hash,
             @Param("now") OffsetDateTime now);
 
-    Look findLook(@Param("teacher") TeacherId teacher);
+    AccountSettings findSettings(@Param("teacher") TeacherId teacher);
 
-    void updateLook(@Param("teacher") TeacherId teacher, @Param("look") Look look);
+    void updateSettings(@Param("teacher") TeacherId teacher, @Param("look") AccountSettings look);
 
     void updatePassword(@Param("teacher") TeacherId teacher, @Param("hash") String hash);
 

@@ -127,13 +127,13 @@ public class AccountService {
     }
 
     @Transactional(readOnly = true)
-    public Look look(TeacherId teacher) {
-        return mapper.findLook(teacher);
+    public AccountSettings look(TeacherId teacher) {
+        return mapper.findSettings(teacher);
     }
 
     /** @throws FormException when a choice is none of those there are, or the name is empty */
     @Transactional
-    public void changeLook(TeacherId teacher, Look look) {
+    public void changeLook(TeacherId teacher, AccountSettings look) {
         if (look.name().isBlank() || look.name().length() > 100) {
             throw new FormException("Your name needs 1 to 100 letters.");
         }
@@ -145,7 +145,7 @@ public class AccountService {
                 || !TYPE_SIZES.contains(look.typeSize())) {
             throw new FormException("That is none of the choices there are. Nothing was changed.");
         }
-        mapper.updateLook(teacher, look);
+        mapper.updateSettings(teacher, look);
     }
 
     /** @throws FormException when the old password is wrong or the new one will not do */

@@ -3,7 +3,7 @@ package aestimo.app.across;
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.across.Column.InClass;
 import aestimo.app.frame.FrameService;
-import aestimo.app.paper.TakeAwayService;
+import aestimo.app.paper.ExportService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Term;
@@ -31,12 +31,12 @@ class AcrossController {
 
     private final AcrossService across;
     private final FrameService frames;
-    private final TakeAwayService takeAway;
+    private final ExportService exports;
 
-    AcrossController(AcrossService across, FrameService frames, TakeAwayService takeAway) {
+    AcrossController(AcrossService across, FrameService frames, ExportService exports) {
         this.across = across;
         this.frames = frames;
-        this.takeAway = takeAway;
+        this.exports = exports;
     }
 
     @GetMapping("/across")
@@ -83,7 +83,7 @@ class AcrossController {
     }
 
     private static String facts(AcrossList list, int classes) {
-        return list.rows().size() + " of " + list.of() + " places · "
+        return list.rows().size() + " of " + list.of() + " lines · "
                 + (classes == 1 ? "1 class" : classes + " classes");
     }
 
@@ -105,9 +105,9 @@ class AcrossController {
             return;
         }
         String span = choice.span().isEmpty() ? "the term of today" : choice.span();
-        takeAway.answer(
+        exports.answer(
                 teacher.id(),
-                new TakeAwayService.Taken(
+                new ExportService.Export(
                         "Across classes", span, list.table("Across classes, " + span), 3, List.of(), Optional.empty()),
                 StringUtils.getFilenameExtension(request.getRequestURI()),
                 response);
@@ -123,7 +123,7 @@ class AcrossController {
             model.addAttribute("problems", refused.problems());
             return page(teacher, choice, model);
         }
-        told.addFlashAttribute("done", "“" + fields.text("name") + "” is kept.");
+        told.addFlashAttribute("done", "“" + fields.text("name") + "” is saved.");
         return "redirect:/across?" + choice.query();
     }
 
@@ -131,7 +131,7 @@ class AcrossController {
     String remove(
             @AuthenticationPrincipal SignedInTeacher teacher, @PathVariable long listId, RedirectAttributes told) {
         across.remove(teacher.id(), listId);
-        told.addFlashAttribute("done", "The list is taken away.");
+        told.addFlashAttribute("done", "The list is deleted.");
         return "redirect:/across";
     }
 }

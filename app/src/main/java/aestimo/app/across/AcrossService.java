@@ -83,7 +83,7 @@ class AcrossService {
         }
         String query = choice.query();
         if (query.length() > LONGEST_CHOICES) {
-            throw new FormException("The list has too many conditions to be kept.");
+            throw new FormException("The list has too many conditions to save.");
         }
         mapper.write(teacher, name, query);
     }

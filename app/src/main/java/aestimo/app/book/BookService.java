@@ -68,10 +68,10 @@ public class BookService {
                 .map(ClassRows::parse)
                 .orElseThrow(() -> new NotFoundException("class"));
         boolean takesResults = rows.row().takesResults();
-        Map<CategoryId, CategoryLook> looks = new HashMap<>();
+        Map<CategoryId, CategoryStyle> looks = new HashMap<>();
         rows.categories()
                 .forEach(category ->
-                        looks.put(categoryId(category.id()), new CategoryLook(category.shape(), category.tint())));
+                        looks.put(categoryId(category.id()), new CategoryStyle(category.shape(), category.tint())));
         Map<CellId, Integer> versions = new HashMap<>();
         Set<CellId> noted = new HashSet<>();
         List<Book.Placed> entries = new ArrayList<>();

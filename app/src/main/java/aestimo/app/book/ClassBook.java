@@ -24,14 +24,14 @@ import java.util.stream.IntStream;
 public final class ClassBook {
     private final ClassRow row;
     private final Book book;
-    private final Map<CategoryId, CategoryLook> looks;
+    private final Map<CategoryId, CategoryStyle> looks;
     private final Map<CellId, Integer> versions;
     private final Set<CellId> noted;
 
     ClassBook(
             ClassRow row,
             Book book,
-            Map<CategoryId, CategoryLook> looks,
+            Map<CategoryId, CategoryStyle> looks,
             Map<CellId, Integer> versions,
             Set<CellId> noted) {
         this.row = row;
@@ -62,11 +62,11 @@ public final class ClassBook {
         return book;
     }
 
-    public CategoryLook look(Category category) {
+    public CategoryStyle look(Category category) {
         return looks.get(category.id());
     }
 
-    public CategoryLook look(Assessment assessment) {
+    public CategoryStyle look(Assessment assessment) {
         return looks.get(assessment.category());
     }
 

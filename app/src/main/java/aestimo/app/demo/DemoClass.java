@@ -71,8 +71,8 @@ class DemoClass {
     void make(TeacherId teacher, long year, DemoPlan plan) {
         long classId = groundwork.createClass(
                 teacher, new Forms.ClassForm(year, plan.name(), plan.subject(), plan.tint(), plan.takesResults()));
-        roll.keep(teacher, classId, plan.roster(), "");
-        plan.newcomers().forEach(newcomer -> roll.keep(teacher, classId, newcomer.name(), newcomer.joined()));
+        roll.save(teacher, classId, plan.roster(), "");
+        plan.newcomers().forEach(newcomer -> roll.save(teacher, classId, newcomer.name(), newcomer.joined()));
         categories.saveWeights(teacher, classId, new Forms.WeightsForm(1, plan.categories()));
         boundaries.library(teacher).stream()
                 .filter(set -> set.name().equals(plan.bands()))

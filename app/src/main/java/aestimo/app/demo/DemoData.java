@@ -1,7 +1,7 @@
 package aestimo.app.demo;
 
 import aestimo.app.account.AccountService;
-import aestimo.app.account.Look;
+import aestimo.app.account.AccountSettings;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.YearService;
 import aestimo.app.school.Connection;
@@ -94,10 +94,11 @@ class DemoData implements ApplicationRunner {
                         return false;
                     }
                     long year = years.create(teacher, new Forms.YearForm("2026/27", 0, TERMS));
-                    Look look = accounts.look(teacher);
+                    AccountSettings look = accounts.look(teacher);
                     accounts.changeLook(
-                            teacher, new Look(look.name(), SCHOOL, look.theme(), look.rowHeight(), look.typeSize()));
-                    school.keepAsked(
+                            teacher,
+                            new AccountSettings(look.name(), SCHOOL, look.theme(), look.rowHeight(), look.typeSize()));
+                    school.saveAsked(
                             teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
                     plans.forEach(plan -> classes.make(teacher, year, plan));
                     return true;

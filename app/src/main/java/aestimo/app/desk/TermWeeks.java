@@ -1,6 +1,6 @@
 package aestimo.app.desk;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.core.book.Assessment;
@@ -27,7 +27,7 @@ record TermWeeks(String term, List<Week> weeks) {
     /** @param words the week's Monday; its month only where it begins */
     record Week(String words, double y, boolean now, List<Piece> pieces) {}
 
-    record Piece(String words, CategoryLook look, double x, boolean marked) {}
+    record Piece(String words, CategoryStyle look, double x, boolean marked) {}
 
     /** Empty where there is no class, or today lies between terms. */
     static Optional<TermWeeks> of(List<ClassBook> open) {

@@ -1,7 +1,7 @@
 package aestimo.app.frame;
 
 import aestimo.app.account.AccountService;
-import aestimo.app.account.Look;
+import aestimo.app.account.AccountSettings;
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
@@ -34,7 +34,7 @@ public class FrameService {
 
     /** How the teacher likes the pages, for one without a frame. */
     @Transactional(readOnly = true)
-    public Look look(SignedInTeacher teacher) {
+    public AccountSettings look(SignedInTeacher teacher) {
         return accounts.look(teacher.id());
     }
 
@@ -84,7 +84,7 @@ public class FrameService {
     public PageFrame ofClass(
             SignedInTeacher signedIn, ClassBook classBook, Map<String, String> parameters, String page) {
         TeacherId teacher = signedIn.id();
-        Look look = accounts.look(teacher);
+        AccountSettings look = accounts.look(teacher);
         SpanChoice span = SpanChoice.read(parameters, classBook.book());
         ClassRow row = classBook.row();
         return new PageFrame(

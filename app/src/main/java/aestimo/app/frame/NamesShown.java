@@ -28,7 +28,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
     private static final List<PathPattern> ABOUT_NAMES = Stream.of(
                     "/classes/*/groundwork/students/**",
                     "/classes/*/groundwork/class/markbook",
-                    "/classes/*/marks/bring-in/**",
+                    "/classes/*/marks/import/**",
                     "/classes/*/changes/**",
                     "/classes/*/notes",
                     "/classes/*/run/**",
@@ -38,7 +38,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/targets/set/**",
                     "/classes/*/to-school/**",
                     "/classes/roster/**",
-                    "/classes/bring-in")
+                    "/classes/import")
             .map(PathPatternParser.defaultInstance::parse)
             .toList();
 

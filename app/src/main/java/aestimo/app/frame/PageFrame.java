@@ -1,6 +1,6 @@
 package aestimo.app.frame;
 
-import aestimo.app.account.Look;
+import aestimo.app.account.AccountSettings;
 import aestimo.app.book.ClassRow;
 import aestimo.app.book.HiddenNames;
 import java.util.List;
@@ -24,7 +24,7 @@ public record PageFrame(
         String title,
         String facts,
         long teacher,
-        Look look,
+        AccountSettings look,
         List<Tab> tabs,
         List<Link> links,
         Optional<ClassRow> open,

@@ -1,6 +1,6 @@
 package aestimo.app.frame;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
@@ -35,7 +35,7 @@ public record YearLine(
             String id, String name, LocalDate firstDay, LocalDate lastDay, double x, double width, boolean chosen) {}
 
     /** One assessment's shape. */
-    public record Piece(String id, String words, CategoryLook look, double x, boolean marked, boolean chosen) {}
+    public record Piece(String id, String words, CategoryStyle look, double x, boolean marked, boolean chosen) {}
 
     /** The span's own stretch, between the handles. */
     public record Stretch(LocalDate firstDay, LocalDate lastDay, double x, double width) {}

@@ -173,7 +173,7 @@ public class BoundaryService {
      * @throws FormException when the name will not do
      */
     @Transactional
-    public void keepInLibrary(TeacherId teacher, long classId, String name) {
+    public void saveInLibrary(TeacherId teacher, long classId, String name) {
         ClassRow row = books.classRow(teacher, classId);
         if (name.isEmpty() || name.length() > GroundworkService.LONGEST_NAME) {
             throw new FormException("The boundaries need a name of 1 to " + GroundworkService.LONGEST_NAME
@@ -184,7 +184,7 @@ public class BoundaryService {
                     "The library has boundaries called “" + name + "” already. Give these another name.");
         }
         if (books.boundaries(teacher, row.boundariesId()).isEmpty()) {
-            throw new FormException("The class has no bands to be kept in the library.");
+            throw new FormException("The class has no bands to save in the library.");
         }
         if (of(teacher, row).inLibrary()) {
             throw new FormException("The class uses boundaries of the library already.");

@@ -119,7 +119,7 @@ public class CategoryCopyService {
             if (other.line().retired()) {
                 lines.add(other.line());
             } else {
-                changes.add(other.line().name() + " is taken out");
+                changes.add(other.line().name() + " is deleted");
             }
         }
         return new WeightsForm(classBook.row().version(), lines);

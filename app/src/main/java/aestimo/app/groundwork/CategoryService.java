@@ -216,7 +216,7 @@ public class CategoryService {
         Set<CategoryId> left = categories.stream().map(Category::id).collect(Collectors.toSet());
         for (Assessment assessment : classBook.book().assessments()) {
             if (!left.contains(assessment.category())) {
-                throw new FormException("“" + assessment.title() + "” stands in a category taken out.");
+                throw new FormException("“" + assessment.title() + "” is in a deleted category.");
             }
         }
         return categories;

@@ -63,7 +63,7 @@ class GroundworkController {
             model.addAttribute("problems", refused.problems());
             return classPage(open, model);
         }
-        told.addFlashAttribute("done", "The class is kept.");
+        told.addFlashAttribute("done", "The class is saved.");
         return GroundworkPages.redirect(open.id(), "class", model);
     }
 }

@@ -149,6 +149,6 @@ public class GroundworkService {
                 rules.year() == YearResult.POOLED
                         ? "year as one"
                         : "terms weighed" + (rules.termResults() == TermResults.EXACT ? " exact" : " rounded"),
-                rules.ranking() == Ranking.STANDARD ? "places left out after ties" : "no places left out");
+                rules.ranking() == Ranking.STANDARD ? "ranks left out after ties" : "no ranks left out");
     }
 }

@@ -146,7 +146,7 @@ final class RuleEffects {
         boolean standard = book.rules().ranking() == Ranking.STANDARD;
         Rules other = book.rules().withRanking(standard ? Ranking.DENSE : Ranking.STANDARD);
         Standing then = Standing.of(book.toBuilder().rules(other).build(), span.span());
-        String otherwise = standard ? "With no place left out" : "With places left out after a tie";
+        String otherwise = standard ? "With no rank left out" : "With ranks left out after a tie";
         for (StudentStanding own : span.students()) {
             Optional<Rank> after = then.students().get(own.place()).rank();
             if (own.rank().isPresent() && !own.rank().equals(after)) {
@@ -155,7 +155,7 @@ final class RuleEffects {
                         + own.rank().get() + ".";
             }
         }
-        return otherwise + ", nobody's place would change.";
+        return otherwise + ", nobody's rank would change.";
     }
 
     private String borderline() {

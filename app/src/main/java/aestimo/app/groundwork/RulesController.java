@@ -41,7 +41,7 @@ class RulesController {
             return page(
                     open.classBook(), form.withVersion(open.classBook().row().version()), model);
         }
-        told.addFlashAttribute("done", "The rules are kept.");
+        told.addFlashAttribute("done", "The rules are saved.");
         return GroundworkPages.redirect(open.id(), "rules", model);
     }
 

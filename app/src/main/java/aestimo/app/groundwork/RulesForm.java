@@ -116,7 +116,7 @@ public record RulesForm(
                 .withPlaces(reader.read(places, text -> new Places(Integer.parseInt(text)), Places.ONE, "Decimals"))
                 .withGradeOn(reader.choice(GradeOn.class, gradeOn, "what grades go by"))
                 .withPass(Optional.of(pass).filter(label -> !label.isEmpty()))
-                .withRanking(reader.choice(Ranking.class, ranking, "how places are counted"))
+                .withRanking(reader.choice(Ranking.class, ranking, "how ranks are counted"))
                 .withYear(
                         reader.choice(YearResult.class, yearResult, "how the year is made"),
                         reader.choice(TermResults.class, termResults, "how terms go into the year"));

@@ -1,7 +1,7 @@
 package aestimo.app.groundwork;
 
 import aestimo.app.book.BookService;
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
@@ -88,7 +88,7 @@ public class TryOutService {
                 classBook.row().version(),
                 classBook.book().categories().stream()
                         .map(category -> {
-                            CategoryLook look = classBook.look(category);
+                            CategoryStyle look = classBook.look(category);
                             return new CategoryLine(
                                     ClassBook.id(category),
                                     category.name(),
@@ -129,7 +129,7 @@ public class TryOutService {
     }
 
     /**
-     * Makes a try-out the groundwork of its class, in one step; the groundwork as it was is kept as a try-out that can be
+     * Makes a try-out the groundwork of its class, in one step; the groundwork as it was is saved as a try-out that can be
      * adopted again.
      *
      * @return the name under which the former groundwork is kept
@@ -161,7 +161,7 @@ public class TryOutService {
     }
 
     @Transactional(readOnly = true)
-    public List<Named> kept(TeacherId teacher, long classId) {
+    public List<Named> saved(TeacherId teacher, long classId) {
         return mapper.findAll(teacher, classId).stream().map(this::named).toList();
     }
 
@@ -171,7 +171,7 @@ public class TryOutService {
 
     /** @throws NotFoundException when the class has no such try-out */
     @Transactional(readOnly = true)
-    public Named kept(TeacherId teacher, long classId, long id) {
+    public Named saved(TeacherId teacher, long classId, long id) {
         return mapper.find(teacher, classId, id).map(this::named).orElseThrow(() -> new NotFoundException("try-out"));
     }
 
@@ -181,15 +181,15 @@ public class TryOutService {
      * @throws FormException when the name will not do, there are too many, or the try-out could not be looked at
      */
     @Transactional
-    public void keep(TeacherId teacher, long classId, String name, TryOut tryOut) {
+    public void save(TeacherId teacher, long classId, String name, TryOut tryOut) {
         ClassBook classBook = books.open(teacher, classId);
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new FormException("A try-out needs a name of 1 to " + LONGEST_NAME + " letters, such as Exams 40.");
         }
-        List<Named> kept = kept(teacher, classId);
+        List<Named> kept = saved(teacher, classId);
         if (kept.size() >= MOST_KEPT
                 && kept.stream().noneMatch(own -> own.name().equals(name))) {
-            throw new FormException("There are " + MOST_KEPT + " try-outs already. Take one away first.");
+            throw new FormException("There are " + MOST_KEPT + " try-outs already. Delete one first.");
         }
         tried(classBook, tryOut);
         mapper.write(teacher, classId, name, json.writeValueAsString(tryOut));

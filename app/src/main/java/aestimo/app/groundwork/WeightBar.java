@@ -1,6 +1,6 @@
 package aestimo.app.groundwork;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Category;
 import aestimo.core.value.Fraction;
@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** The weights as stretches of one bar, in units of the drawing; categories of no weight are left out. */
-record WeightBar(String name, CategoryLook look, String weight, double x, double width) {
+record WeightBar(String name, CategoryStyle look, String weight, double x, double width) {
     private static final double WIDTH = 860;
     private static final double GAP = 3;
 

@@ -85,7 +85,7 @@ class WeightsController {
             model.addAttribute("weightProblems", refused.problems());
             return page(open, form, boundariesForm(open.classBook()), model);
         }
-        told.addFlashAttribute("done", "Categories and weights are kept.");
+        told.addFlashAttribute("done", "Categories and weights are saved.");
         return GroundworkPages.redirect(open.id(), "weights", model);
     }
 
@@ -95,7 +95,7 @@ class WeightsController {
         WeightsForm form = WeightsForm.read(fields);
         try {
             form = categories.scaled(form);
-            model.addAttribute("done", "Scaled to 100, not kept yet. Look, then keep the weights.");
+            model.addAttribute("done", "Scaled to 100, not saved yet. Look, then save the weights.");
         } catch (FormException refused) {
             model.addAttribute("weightProblems", refused.problems());
         }
@@ -145,8 +145,8 @@ class WeightsController {
         told.addFlashAttribute(
                 "done",
                 form.bands().isEmpty()
-                        ? "Boundaries are kept: none, so percents stand without grades."
-                        : "Boundaries are kept.");
+                        ? "Boundaries are saved: none, so percents stand without grades."
+                        : "Boundaries are saved.");
         return GroundworkPages.redirect(open.id(), "weights", model);
     }
 
@@ -168,7 +168,7 @@ class WeightsController {
     String nameBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         pages.frame(open, "weights", model);
         try {
-            boundaries.keepInLibrary(open.teacher(), open.id(), fields.text("setName"));
+            boundaries.saveInLibrary(open.teacher(), open.id(), fields.text("setName"));
         } catch (FormException refused) {
             model.addAttribute("boundaryProblems", refused.problems());
             return page(open, weightsForm(open), boundariesForm(open.classBook()), model);

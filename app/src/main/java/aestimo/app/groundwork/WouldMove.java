@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What a change of the groundwork would do to the results of those present, said before it is kept.
+ * What a change of the groundwork would do to the results of those present, said before it is saved.
  *
  * @param grades whose grade would change
  * @param stay how many of those who have a result now would keep their grade

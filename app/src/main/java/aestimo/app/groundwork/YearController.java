@@ -59,7 +59,7 @@ class YearController {
         YearForm form = YearForm.read(fields);
         try {
             long id = years.create(teacher.id(), form);
-            told.addFlashAttribute("done", form.name() + " is kept. Now make a class in it.");
+            told.addFlashAttribute("done", form.name() + " is saved. Now make a class in it.");
             return "redirect:/classes/new?year=" + id;
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
@@ -88,7 +88,7 @@ class YearController {
             int version = years.year(teacher.id(), yearId).version();
             return yearPage(teacher, yearId, new YearForm(form.name(), version, form.terms()), model);
         }
-        told.addFlashAttribute("done", form.name() + " is kept.");
+        told.addFlashAttribute("done", form.name() + " is saved.");
         return "redirect:/years";
     }
 
@@ -109,7 +109,7 @@ class YearController {
         ClassForm form = ClassForm.read(fields);
         try {
             long id = groundwork.createClass(teacher.id(), form);
-            told.addFlashAttribute("done", form.name() + " is made. Now bring in its students.");
+            told.addFlashAttribute("done", form.name() + " is made. Now import its students.");
             return "redirect:/classes/" + id + "/groundwork/students";
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());

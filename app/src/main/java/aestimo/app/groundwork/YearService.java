@@ -95,7 +95,7 @@ public class YearService {
             super((moves.size() == 1 ? "1 assessment" : moves.size() + " assessments") + " would move to another term: "
                     + String.join("; ", moves.subList(0, Math.min(MOST_NAMED, moves.size())))
                     + (moves.size() > MOST_NAMED ? "; and " + (moves.size() - MOST_NAMED) + " more" : "")
-                    + ". Tick “they may move” below and keep the year again, or change the dates.");
+                    + ". Tick “they may move” below and save the year again, or change the dates.");
         }
     }
 
@@ -157,7 +157,7 @@ public class YearService {
         }
         if (mapper.updateYear(teacher, yearId, form.version(), form.name()) == 0) {
             throw new FormException("This year was changed in another window meanwhile; there it has " + before.words()
-                    + ". What you typed is still here, not kept: save again to put it in place.");
+                    + ". What you typed is still here, not saved: save again to put it in place.");
         }
         checkPieces(mapper.findPieces(teacher, yearId), before.terms(), terms, form.moves());
         List<Long> kept = terms.stream().map(Term::id).filter(id -> id != 0).toList();
@@ -166,7 +166,7 @@ public class YearService {
             throw new FormException(
                     String.join(", ", ofReturns)
                             + (ofReturns.size() == 1 ? " has a return" : " have returns")
-                            + " to the school and must stay in the year. Throw away what is in hand under To school; what is sealed stays.");
+                            + " to the school and must stay in the year. Delete the draft under To school; what is sealed stays.");
         }
         mapper.parkTermNames(teacher, yearId);
         mapper.forgetTermsOfRemoved(teacher, yearId);

@@ -19,7 +19,7 @@ import java.util.UUID;
  *
  * @param todo what to do: “Settle”, “Mark”, …
  * @param what what it is about
- * @param words what is the matter
+ * @param words what is wrong
  * @param day of the assessment; empty where there is none
  * @param href where more of it is seen
  * @param settling how it is settled in place

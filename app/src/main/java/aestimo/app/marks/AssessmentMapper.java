@@ -73,7 +73,7 @@ interface AssessmentMapper {
             @Param("assessmentId") long assessmentId,
             @Param("kept") List<Long> kept);
 
-    /** Takes away what is left of cleared cells of the whole piece, which a piece with parts does not have. */
+    /** Deletes what is left of cleared cells of the whole piece, which a piece with parts does not have. */
     void deleteBlanksOfWhole(@Param("teacher") TeacherId teacher, @Param("assessmentId") long assessmentId);
 
     void deleteCeilings(@Param("teacher") TeacherId teacher, @Param("assessmentId") long assessmentId);

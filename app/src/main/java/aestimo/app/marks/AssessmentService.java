@@ -39,7 +39,7 @@ public class AssessmentService {
     private final BookService books;
     private final BoundaryService boundaries;
     private final ChangeService changes;
-    private final StandingMarks marks;
+    private final ExistingMarks marks;
     private final Clock clock;
 
     AssessmentService(
@@ -47,7 +47,7 @@ public class AssessmentService {
             BookService books,
             BoundaryService boundaries,
             ChangeService changes,
-            StandingMarks marks,
+            ExistingMarks marks,
             Clock clock) {
         this.mapper = mapper;
         this.books = books;
@@ -194,7 +194,7 @@ public class AssessmentService {
         marks.settle(teacher, classBook, before, rescaled(before, checked), form.marks());
         if (mapper.update(teacher, classId, form.id(), form.version(), checked.row()) == 0) {
             throw new FormException("This assessment was changed in another window meanwhile; there it is now "
-                    + words(before) + ". What you typed is still here, not kept: save again to put it in place.");
+                    + words(before) + ". What you typed is still here, not saved: save again to put it in place.");
         }
         if (!checked.parts().isEmpty()) {
             mapper.deleteBlanksOfWhole(teacher, form.id());
@@ -224,7 +224,7 @@ public class AssessmentService {
                         before,
                         i,
                         i + 1,
-                        " the part “" + before.parts().get(i).title() + "” can be taken out once they are cleared.");
+                        " the part “" + before.parts().get(i).title() + "” can be deleted once they are cleared.");
             }
         }
     }

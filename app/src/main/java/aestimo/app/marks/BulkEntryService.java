@@ -80,7 +80,7 @@ public class BulkEntryService {
     /**
      * Writes them all, or none.
      *
-     * @param how in a few words, such as “brought in from marks”
+     * @param how in a few words, such as “imported from marks”
      * @throws FormException when a cell has another version by now
      */
     @Transactional(propagation = Propagation.MANDATORY)

@@ -27,14 +27,14 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** All alterations of a class, by student, assessment, way and day; taken away, and gone back on one by one. */
+/** All alterations of a class, by student, assessment, way and day; exported, and undone one by one. */
 @Controller
 @RequestMapping("/classes/{classId}/changes")
 class ChangesController {
     private static final int MOST_SHOWN = 300;
     private static final int MOST_TAKEN = 20_000;
     private static final List<String> WAYS = List.of(
-            "typed", "filled", "pasted", "brought in", "undone", "redone", "settled", "taken back", "groundwork");
+            "typed", "filled", "pasted", "imported", "undone", "redone", "settled", "import undone", "groundwork");
 
     private final ChangeService changes;
     private final EntryService entries;
@@ -101,7 +101,7 @@ class ChangesController {
     }
 
     /** Puts back what an entry was before one alteration. */
-    @PostMapping("/back")
+    @PostMapping("/undo")
     String back(OpenClass open, FormFields fields, RedirectAttributes told) {
         long id = fields.number("change");
         ListedChange change = changes.ofClass(open.teacher(), open.id(), ChangeFilter.only(id), 1).stream()

@@ -112,23 +112,23 @@ public class EntryService {
 
     private static void check(List<TypedEntry> typed) {
         if (typed.size() > MOST_AT_ONCE) {
-            throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was kept.");
+            throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was saved.");
         }
         if (typed.stream().anyMatch(entry -> entry == null || entry.id() == null || entry.text() == null)) {
-            throw new FormException("An entry came without its id or its words. None was kept.");
+            throw new FormException("An entry came without its id or its words. None was saved.");
         }
         if (typed.stream()
                 .anyMatch(entry -> entry.over() != null
                         && (entry.over().size() > TypedEntry.MOST_OVER
                                 || entry.over().stream().anyMatch(Objects::isNull)))) {
             throw new FormException("An entry names over " + TypedEntry.MOST_OVER
-                    + " earlier ones, or one without an id. None was kept.");
+                    + " earlier ones, or one without an id. None was saved.");
         }
     }
 
     private static Entry understand(TypedEntry typed, ClassBook classBook) {
         if (typed.text().length() > LONGEST_TEXT) {
-            throw new FormException("An entry has over " + LONGEST_TEXT + " characters. It was not kept.");
+            throw new FormException("An entry has over " + LONGEST_TEXT + " characters. It was not saved.");
         }
         classBook.student(typed.student());
         return EntryText.understand(

@@ -1,7 +1,7 @@
 package aestimo.app.marks;
 
 import aestimo.app.book.BookService;
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
@@ -43,7 +43,7 @@ class PiecesController {
     }
 
     /** A category with its pieces. */
-    record Group(Category category, CategoryLook look, List<Line> pieces) {}
+    record Group(Category category, CategoryStyle look, List<Line> pieces) {}
 
     /**
      * One piece.

@@ -1,2 +1,2 @@
-/** What is taken away: tables as files of open formats, and pages as PDF. Entry class: {@link aestimo.app.paper.TakeAwayService}. */
+/** What is exported: tables as files of open formats, and pages as PDF. Entry class: {@link aestimo.app.paper.ExportService}. */
 package aestimo.app.paper;

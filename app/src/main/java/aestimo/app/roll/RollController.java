@@ -68,7 +68,7 @@ class RollController {
         return "roll/move";
     }
 
-    /** To the list, over the span looked at. */
+    /** To the list, over the stretch of the year looked at. */
     String back(OpenClass open, Model model) {
         frame(open, model);
         return back(open.id(), model);
@@ -119,7 +119,7 @@ class RollController {
             model.addAttribute("problems", refused.problems());
             return page(lines, model);
         }
-        told.addFlashAttribute("done", "The list is kept.");
+        told.addFlashAttribute("done", "The list is saved.");
         return back(open.id(), model);
     }
 
@@ -163,11 +163,11 @@ class RollController {
         return page(roll.students(open.teacher(), open.id()), model);
     }
 
-    @PostMapping("/keep")
-    String keep(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    @PostMapping("/save")
+    String saveImported(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         frame(open, model);
         try {
-            RollService.Kept kept = roll.keep(
+            RollService.Kept kept = roll.save(
                     open.teacher(),
                     open.id(),
                     fields.raw("pasted"),

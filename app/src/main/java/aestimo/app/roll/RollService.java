@@ -181,8 +181,8 @@ public class RollService {
      * @throws NotFoundException when the teacher has no such class
      */
     @Transactional
-    public int keep(TeacherId teacher, long classId, String text, String joined) {
-        return keep(teacher, classId, text, joined, List.of(), "", false).joined();
+    public int save(TeacherId teacher, long classId, String text, String joined) {
+        return save(teacher, classId, text, joined, List.of(), "", false).joined();
     }
 
     /** What came of a class list. */
@@ -211,7 +211,7 @@ public class RollService {
      * @param moveSets whether those in another set on the list move to it
      */
     @Transactional
-    public Kept keep(
+    public Kept save(
             TeacherId teacher,
             long classId,
             String text,

@@ -5,7 +5,7 @@ import aestimo.exchange.roster.RosterLine;
 import java.util.List;
 
 /**
- * What was understood of a pasted class list, and what will happen to each line; nothing is kept yet.
+ * What was understood of a pasted class list, and what will happen to each line; nothing is saved yet.
  *
  * @param missing those of the class, and still in it, of whom the list has no line
  * @param joined the day they join, as typed; empty for “from the start”

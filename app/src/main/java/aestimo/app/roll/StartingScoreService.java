@@ -30,7 +30,7 @@ public class StartingScoreService {
 
     /** The top must not be below a score that stands. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void keepTop(TeacherId teacher, long classId, OutOf top) {
+    public void saveTop(TeacherId teacher, long classId, OutOf top) {
         OutOf before = top(teacher, classId);
         if (!before.equals(top)) {
             mapper.updateTop(teacher, classId, top);
@@ -45,7 +45,7 @@ public class StartingScoreService {
      * @param score read by {@link #parse}; empty for none
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void keep(TeacherId teacher, long classId, long enrolmentId, String name, Optional<Mark> score) {
+    public void save(TeacherId teacher, long classId, long enrolmentId, String name, Optional<Mark> score) {
         Optional<Mark> before = Optional.ofNullable(mapper.findCard(teacher, classId, enrolmentId)
                 .orElseThrow(() -> new NotFoundException("student"))
                 .startingScore());

@@ -68,7 +68,7 @@ class StudentController {
                             before.otherClasses()));
             return list.list(open, model);
         }
-        told.addFlashAttribute("done", before.name() + " is kept.");
+        told.addFlashAttribute("done", before.name() + " is saved.");
         return list.back(open, model);
     }
 

@@ -102,7 +102,7 @@ public class StudentService {
      * Keeps a card, and a photo where one was chosen.
      *
      * @param photo the file as sent; empty where none was chosen
-     * @param withoutPhoto whether the photo that stands is taken away
+     * @param withoutPhoto whether the photo that stands is exported
      * @throws FormException naming every reason why it cannot be kept
      */
     @Transactional
@@ -128,7 +128,7 @@ public class StudentService {
             throw new FormException(problems);
         }
         mapper.updateCard(teacher, before.studentId(), card, birthday.orElse(null));
-        scores.keep(teacher, classId, enrolmentId, name(before), score);
+        scores.save(teacher, classId, enrolmentId, name(before), score);
         if (photo.length > 0) {
             mapper.updatePhoto(teacher, before.studentId(), Photo.small(photo));
         } else if (withoutPhoto) {

@@ -62,7 +62,7 @@ public class CompareService {
             ref = link(teacher, connection, classId);
         }
         List<Person> people = rosters.people(connection, ref);
-        school.keepDates(teacher, rosters.periods(connection));
+        school.saveDates(teacher, rosters.periods(connection));
         school.linkStudents(teacher, classId, people);
         return people;
     }
@@ -97,7 +97,7 @@ public class CompareService {
                 .filter(own -> chosen.contains(own.key()))
                 .toList();
         if (all.isEmpty()) {
-            throw new FormException("Tick what is to be taken over. Nothing was changed.");
+            throw new FormException("Tick what to take over. Nothing was changed.");
         }
         for (RosterDifference own : all) {
             switch (own.kind()) {

@@ -73,7 +73,7 @@ class SchoolController {
             school.connect(teacher.id(), asked);
             Connection connection = school.connection(teacher.id()).orElseThrow();
             int classes = rosters.classes(connection).size();
-            school.keepDates(teacher.id(), rosters.periods(connection));
+            school.saveDates(teacher.id(), rosters.periods(connection));
             told.addFlashAttribute(
                     "done",
                     "The school answers: " + (classes == 1 ? "1 class" : classes + " classes") + " of yours there.");
@@ -82,7 +82,7 @@ class SchoolController {
             model.addAttribute("asked", asked);
             return show(teacher, model);
         } catch (SchoolException away) {
-            told.addFlashAttribute("problem", "The connection is kept, but does not work yet: " + away.getMessage());
+            told.addFlashAttribute("problem", "The connection is saved, but does not work yet: " + away.getMessage());
         }
         return "redirect:/school";
     }
@@ -92,7 +92,7 @@ class SchoolController {
             @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
         List<String> names = fields.texts("name");
         try {
-            school.keepAsked(teacher.id(), names, fields.texts("labels"), fields.text("commentLength"));
+            school.saveAsked(teacher.id(), names, fields.texts("labels"), fields.text("commentLength"));
         } catch (FormException refused) {
             List<FieldLine> lines = new ArrayList<>();
             for (int i = 0; i < names.size(); i++) {
@@ -103,7 +103,7 @@ class SchoolController {
             model.addAttribute("commentLength", fields.text("commentLength"));
             return show(teacher, model);
         }
-        told.addFlashAttribute("done", "What the school asks for is kept.");
+        told.addFlashAttribute("done", "What the school asks for is saved.");
         return "redirect:/school";
     }
 
@@ -115,8 +115,8 @@ class SchoolController {
             columns.add(new LayoutColumn(keys.get(i), fields.text("heading", i)));
         }
         try {
-            school.keepLayout(teacher.id(), columns);
-            told.addFlashAttribute("done", "The columns are kept.");
+            school.saveLayout(teacher.id(), columns);
+            told.addFlashAttribute("done", "The columns are saved.");
         } catch (FormException refused) {
             told.addFlashAttribute("problems", refused.problems());
         }

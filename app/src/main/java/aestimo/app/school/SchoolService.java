@@ -106,7 +106,7 @@ public class SchoolService {
      * @throws FormException naming everything that will not do
      */
     @Transactional
-    public void keepAsked(TeacherId teacher, List<String> names, List<String> labels, String commentLength) {
+    public void saveAsked(TeacherId teacher, List<String> names, List<String> labels, String commentLength) {
         List<String> problems = new ArrayList<>();
         List<FieldRow> rows = new ArrayList<>();
         Set<String> seen = new HashSet<>();
@@ -174,7 +174,7 @@ public class SchoolService {
      * @throws FormException when none is left, or a heading is too long or stands twice
      */
     @Transactional
-    public void keepLayout(TeacherId teacher, List<LayoutColumn> columns) {
+    public void saveLayout(TeacherId teacher, List<LayoutColumn> columns) {
         List<String> known = possible(teacher).stream().map(LayoutColumn::key).toList();
         List<LayoutColumn> kept = columns.stream()
                 .filter(own -> !own.heading().isEmpty() && known.contains(own.key()))
@@ -227,7 +227,7 @@ public class SchoolService {
 
     /** Keeps what the school says of its dates. */
     @Transactional
-    public void keepDates(TeacherId teacher, List<SchoolRosters.Period> periods) {
+    public void saveDates(TeacherId teacher, List<SchoolRosters.Period> periods) {
         periods.stream()
                 .filter(own -> own.takesFrom().isPresent() && own.takesTo().isPresent())
                 .forEach(own -> mapper.writeDates(

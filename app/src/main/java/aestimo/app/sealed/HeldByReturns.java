@@ -5,7 +5,7 @@ import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What returns hold on to, in hand or sealed: their students stay in the class, their terms in the year. */
+/** What returns hold on to, draft or sealed: their students stay in the class, their terms in the year. */
 @Service
 public class HeldByReturns {
     private final SealedMapper mapper;

@@ -24,7 +24,7 @@ import java.util.Locale;
  * @param noted whether a note or a memo stands with it
  * @param meant false where the piece is not meant for the student
  * @param ground the style class of its shading; empty for none
- * @param brought whether it is to be seen that it was brought in
+ * @param imported whether it is to be seen that it was imported
  */
 public record CellView(
         long assessment,
@@ -41,7 +41,7 @@ public record CellView(
         boolean meant,
         boolean noted,
         String ground,
-        boolean brought) {
+        boolean imported) {
     static CellView of(ClassBook classBook, CellId cell) {
         Student student = classBook.student(cell.enrolmentId());
         Assessment assessment = classBook.assessment(cell.assessmentId());
@@ -86,8 +86,8 @@ public record CellView(
                 false);
     }
 
-    CellView withGround(String other, boolean isBrought) {
-        return ground.equals(other) && brought == isBrought
+    CellView withGround(String other, boolean isImported) {
+        return ground.equals(other) && imported == isImported
                 ? this
                 : new CellView(
                         assessment,
@@ -104,7 +104,7 @@ public record CellView(
                         meant,
                         noted,
                         other,
-                        isBrought);
+                        isImported);
     }
 
     CellView withFaces(String first, String other) {
@@ -123,7 +123,7 @@ public record CellView(
                 meant,
                 noted,
                 ground,
-                brought);
+                imported);
     }
 
     /** Whether it shows a figure or a grade, and not a word such as “absent”. */
@@ -152,8 +152,8 @@ public record CellView(
         if (noted) {
             words.add("with a note");
         }
-        if (brought) {
-            words.add("brought in");
+        if (imported) {
+            words.add("imported");
         }
         if (!meant) {
             words.add("not meant for this student");
@@ -171,8 +171,8 @@ public record CellView(
         if (noted) {
             css.append(" is-noted");
         }
-        if (brought) {
-            css.append(" is-brought");
+        if (imported) {
+            css.append(" is-imported");
         }
         if (!ground.isEmpty()) {
             css.append(" is-ground ").append(ground);

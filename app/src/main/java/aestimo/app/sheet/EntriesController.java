@@ -47,11 +47,11 @@ class EntriesController {
     private final BookService books;
     private final EntryService entries;
     private final RemarkService remarks;
-    private final SheetLookService looks;
+    private final SheetOptionsService looks;
     private final Clock clock;
 
     EntriesController(
-            BookService books, EntryService entries, RemarkService remarks, SheetLookService looks, Clock clock) {
+            BookService books, EntryService entries, RemarkService remarks, SheetOptionsService looks, Clock clock) {
         this.books = books;
         this.entries = entries;
         this.remarks = remarks;
@@ -133,11 +133,11 @@ class EntriesController {
      * @param moves whose grade would change, such as “Hollis, Kwame 5 → 6”
      * @param words how many grades stay and results move
      */
-    record Look(int cells, int over, int inDoubt, List<String> doubts, List<String> moves, String words) {}
+    record Preview(int cells, int over, int inDoubt, List<String> doubts, List<String> moves, String words) {}
 
     @PostMapping("/look")
     @ResponseBody
-    Look look(OpenClass open, @RequestBody List<TypedEntry> typed) {
+    Preview preview(OpenClass open, @RequestBody List<TypedEntry> typed) {
         ClassBook before = open.classBook();
         ClassBook after = entries.tried(before, typed);
         int over = 0;
@@ -157,7 +157,7 @@ class EntriesController {
         }
         WouldMove move =
                 WouldMove.between(before.book(), after.book(), open.span().span());
-        return new Look(
+        return new Preview(
                 typed.size(),
                 over,
                 doubts.size(),

@@ -73,8 +73,8 @@ final class Foot {
     /** The lines the look asks for, over some columns; none in a class without students. */
     static List<Line> of(Sight sight, List<AssessmentFigures> columns) {
         GroupMean mean = sight.standing().mean();
-        Map<SheetLook.Foot, List<Line>> all = new EnumMap<>(SheetLook.Foot.class);
-        for (SheetLook.Foot wanted : sight.look().foot()) {
+        Map<SheetOptions.Foot, List<Line>> all = new EnumMap<>(SheetOptions.Foot.class);
+        for (SheetOptions.Foot wanted : sight.look().foot()) {
             all.put(
                     wanted,
                     switch (wanted) {

@@ -1,6 +1,6 @@
 package aestimo.app.sheet;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.HiddenNames;
@@ -61,13 +61,13 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
             List<Outside> outside) {}
 
     /** A category's average, times its weight, over the weights of all that have one: points. */
-    record Step(String name, CategoryLook look, String average, String weight, String points, List<Piece> pieces) {}
+    record Step(String name, CategoryStyle look, String average, String weight, String points, List<Piece> pieces) {}
 
     /** What made an average. */
     record Piece(String title, String percent) {}
 
     /** A category without a say, or without an average yet. */
-    record Outside(String name, CategoryLook look, String why) {}
+    record Outside(String name, CategoryStyle look, String why) {}
 
     /** The class over the span. */
     record All(String counted, Optional<Result> mean, List<SetMean> sets, List<GradeCount> grades) {}
@@ -186,18 +186,20 @@ record MarginView(Optional<Cell> cell, Optional<Own> own, Optional<All> all) {
 
     private static String why(ClassBook classBook, Category category) {
         if (!category.counts()) {
-            return "practice, so it has no say";
+            return "practice, so it does not count";
         }
-        return classBook.book().hasSay(category) ? "nothing counts here yet" : "weight 0, so it has no say";
+        return classBook.book().countsTowardsResult(category)
+                ? "nothing counts here yet"
+                : "weight 0, so it does not count";
     }
 
     private static String placeWords(StudentStanding own, Standing standing) {
         String set = own.student().set().orElse("");
         if (!own.present()) {
-            return "not in the class at the end of this span";
+            return "not in the class at the end of these dates";
         }
         String place = own.rank()
-                .map(rank -> "place " + rank + " of " + standing.mean().counted())
+                .map(rank -> "rank " + rank + " of " + standing.mean().counted())
                 .orElse("no result yet");
         return own.setRank()
                 .map(rank -> place + " · " + rank + " in " + set)

@@ -13,10 +13,10 @@ import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.looseends.LooseEndService;
 import aestimo.app.marks.AssessmentForm;
 import aestimo.app.marks.AssessmentService;
+import aestimo.app.marks.ExistingMarks;
 import aestimo.app.marks.PieceCopyService;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.marks.Remarks;
-import aestimo.app.marks.StandingMarks;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Assessment;
@@ -45,7 +45,7 @@ class MarksController {
     private final RemarkService remarks;
     private final BoundaryService boundaries;
     private final ChangeService changes;
-    private final SheetLookService looks;
+    private final SheetOptionsService looks;
     private final Clock clock;
 
     MarksController(
@@ -56,7 +56,7 @@ class MarksController {
             RemarkService remarks,
             BoundaryService boundaries,
             ChangeService changes,
-            SheetLookService looks,
+            SheetOptionsService looks,
             Clock clock) {
         this.books = books;
         this.frames = frames;
@@ -101,10 +101,10 @@ class MarksController {
         SpanChoice span = open.span();
         Standing standing = open.standing();
         model.addAttribute("frame", frames.ofClass(open, "marks"));
-        SheetLook look = looks.of(open.teacher(), open.id());
-        SheetLookService.Beside beside = looks.beside(open.teacher(), open.id(), look);
+        SheetOptions look = looks.of(open.teacher(), open.id());
+        SheetOptionsService.Beside beside = looks.beside(open.teacher(), open.id(), look);
         model.addAttribute(
-                "sheet", SheetView.of(new Sight(open.classBook(), standing, look, beside.brought()), beside));
+                "sheet", SheetView.of(new Sight(open.classBook(), standing, look, beside.imported()), beside));
         model.addAttribute(
                 "offered",
                 standing.assessments().stream()
@@ -174,10 +174,10 @@ class MarksController {
     /** How the sheet is looked at from now on. */
     @PostMapping("/marks/look")
     String look(OpenClass open, FormFields fields) {
-        looks.keep(
+        looks.save(
                 open.teacher(),
                 open.id(),
-                SheetLook.read(fields::texts),
+                SheetOptions.read(fields::texts),
                 fields.texts("offered").stream().map(FormFields::toNumber).collect(Collectors.toSet()));
         return back(open.id(), open.span().query(), "");
     }
@@ -212,7 +212,7 @@ class MarksController {
         AssessmentForm form = AssessmentForm.read(fields, assessmentId);
         try {
             assessments.change(open.teacher(), open.id(), form);
-            told.addFlashAttribute("done", "“" + form.title() + "” is kept.");
+            told.addFlashAttribute("done", "“" + form.title() + "” is saved.");
             return back(open.id(), spanOf(open, assessmentId), "");
         } catch (FormException refused) {
             model.addAttribute(
@@ -223,7 +223,7 @@ class MarksController {
             // The question stays on the page once it was asked, so that the answer can be seen and changed.
             model.addAttribute(
                     "marksStand",
-                    !form.marks().isEmpty() || refused.problems().stream().anyMatch(StandingMarks::isAsked));
+                    !form.marks().isEmpty() || refused.problems().stream().anyMatch(ExistingMarks::isAsked));
             model.addAttribute("problems", refused.problems());
             return page(open, model);
         }

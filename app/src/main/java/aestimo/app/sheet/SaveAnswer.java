@@ -35,7 +35,7 @@ record SaveAnswer(
 
     /** One entry altered moves the mean of its column, and with it the shading of every cell there. */
     static List<Ground> grounds(Sight sight, List<AssessmentFigures> columns) {
-        if (sight.look().shade() != SheetLook.Shade.MEAN) {
+        if (sight.look().shade() != SheetOptions.Shade.MEAN) {
             return List.of();
         }
         return columns.stream()

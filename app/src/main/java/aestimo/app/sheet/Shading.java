@@ -22,12 +22,12 @@ final class Shading {
     private Shading() {}
 
     /** Empty where nothing is shaded. */
-    static String of(SheetLook.Shade shade, Standing standing, AssessmentFigures figures, Student student) {
-        if (shade == SheetLook.Shade.NONE) {
+    static String of(SheetOptions.Shade shade, Standing standing, AssessmentFigures figures, Student student) {
+        if (shade == SheetOptions.Shade.NONE) {
             return "";
         }
         return figures.percentOf(student)
-                .map(percent -> shade == SheetLook.Shade.GRADE
+                .map(percent -> shade == SheetOptions.Shade.GRADE
                         ? byGrade(standing, percent)
                         : againstMean(percent, figures.mean().orElseThrow()))
                 .orElse("");

@@ -1,11 +1,11 @@
 package aestimo.app.sheet;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
-import aestimo.app.sheet.SheetLook.Face;
-import aestimo.app.sheet.SheetLook.Order;
-import aestimo.app.sheet.SheetLook.Who;
+import aestimo.app.sheet.SheetOptions.Face;
+import aestimo.app.sheet.SheetOptions.Order;
+import aestimo.app.sheet.SheetOptions.Who;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Book;
@@ -35,7 +35,7 @@ import java.util.stream.IntStream;
  * @param hidden how many pieces of the span the look leaves out
  */
 record SheetView(
-        SheetLook look,
+        SheetOptions look,
         List<Group> groups,
         List<Column> columns,
         List<Who> who,
@@ -43,7 +43,7 @@ record SheetView(
         List<FootRow> foot,
         int hidden) {
     /** A band of headings, as wide as it has pieces; their parts are hidden at first. Look null: a month. */
-    record Group(String name, CategoryLook look, String weight, int columns) {}
+    record Group(String name, CategoryStyle look, String weight, int columns) {}
 
     /**
      * One assessment, one of its parts, or what its parts make.
@@ -62,7 +62,7 @@ record SheetView(
             String full,
             String kind,
             boolean first,
-            CategoryLook look) {
+            CategoryStyle look) {
         /** Null leaves the attribute out. */
         public Long getPartAttribute() {
             return part == 0 ? null : part;
@@ -125,9 +125,9 @@ record SheetView(
         }
     }
 
-    static SheetView of(Sight sight, SheetLookService.Beside beside) {
+    static SheetView of(Sight sight, SheetOptionsService.Beside beside) {
         ClassBook classBook = sight.classBook();
-        SheetLook look = sight.look();
+        SheetOptions look = sight.look();
         List<AssessmentFigures> all = sight.standing().assessments();
         List<AssessmentFigures> ordered = ordered(sight, all);
         List<Column> columns = new ArrayList<>();
@@ -148,7 +148,7 @@ record SheetView(
 
     /** The pieces shown, in the order of the columns. */
     private static List<AssessmentFigures> ordered(Sight sight, List<AssessmentFigures> all) {
-        SheetLook look = sight.look();
+        SheetOptions look = sight.look();
         Book book = sight.standing().book();
         List<Category> categories = book.categories();
         Comparator<AssessmentFigures> byCategory =
@@ -197,7 +197,7 @@ record SheetView(
     }
 
     private static List<Column> columns(Sight sight, Assessment piece, boolean first) {
-        CategoryLook look = sight.classBook().look(piece);
+        CategoryStyle look = sight.classBook().look(piece);
         long id = ClassBook.id(piece);
         boolean marks = piece.kind() == AssessmentKind.MARKS;
         String kind = piece.kind().name().toLowerCase(Locale.ROOT);
@@ -279,7 +279,7 @@ record SheetView(
             StudentStanding own,
             List<AssessmentFigures> ordered,
             List<Who> who,
-            SheetLookService.Beside beside) {
+            SheetOptionsService.Beside beside) {
         Student student = own.student();
         return new Row(
                 ClassBook.id(student),
@@ -295,7 +295,7 @@ record SheetView(
                         beside.remarks()));
     }
 
-    private static String beside(Sight sight, Student student, Who what, SheetLookService.Beside beside) {
+    private static String beside(Sight sight, Student student, Who what, SheetOptionsService.Beside beside) {
         long id = ClassBook.id(student);
         return switch (what) {
             case NUMBER -> student.number();

@@ -2,7 +2,7 @@ package aestimo.app.sheet;
 
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
-import aestimo.app.sheet.SheetLook.Face;
+import aestimo.app.sheet.SheetOptions.Face;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
@@ -16,10 +16,10 @@ import java.util.Set;
 import java.util.stream.Stream;
 
 /** A class over a span as one look shows it: what each cell of its sheet is. */
-record Sight(ClassBook classBook, Standing standing, SheetLook look, Set<CellId> brought) {
-    /** Marks as they are typed, whatever the sheet shows: for the margin, and for taking away. */
+record Sight(ClassBook classBook, Standing standing, SheetOptions look, Set<CellId> imported) {
+    /** Marks as they are typed, whatever the sheet shows: for the margin, and for exporting. */
     static Sight plain(ClassBook classBook, Standing standing) {
-        return new Sight(classBook, standing, SheetLook.DEFAULT, Set.of());
+        return new Sight(classBook, standing, SheetOptions.DEFAULT, Set.of());
     }
 
     /** What the parts of a piece make; blank where it lies outside the span. */
@@ -40,14 +40,14 @@ record Sight(ClassBook classBook, Standing standing, SheetLook look, Set<CellId>
     }
 
     private CellView part(CellId cell) {
-        return CellView.of(classBook, cell).withGround("", brought.contains(cell));
+        return CellView.of(classBook, cell).withGround("", imported.contains(cell));
     }
 
     /** The cell of a piece without parts. */
     CellView cell(Student student, AssessmentFigures figures) {
         CellId cell = ClassBook.cell(student, figures.assessment(), 0);
         CellView plain = CellView.of(classBook, cell)
-                .withGround(Shading.of(look.shade(), standing, figures, student), brought.contains(cell));
+                .withGround(Shading.of(look.shade(), standing, figures, student), imported.contains(cell));
         return look.showsMarksAlone() ? plain : faced(plain, figures, student);
     }
 

@@ -75,7 +75,7 @@ class EveningService {
      * @throws FormException naming every time that is none, and every one given twice; nothing is kept then
      */
     @Transactional
-    public void keep(TeacherId teacher, long classId, String day, Map<Long, String> times) {
+    public void save(TeacherId teacher, long classId, String day, Map<Long, String> times) {
         ClassBook classBook = books.open(teacher, classId);
         List<String> problems = new ArrayList<>();
         LocalDate evening = parsed(() -> LocalDate.parse(day), null);
@@ -131,14 +131,14 @@ class EveningService {
      * @throws FormException when it is too long, or was altered elsewhere meanwhile
      */
     @Transactional
-    public void keepSaid(TeacherId teacher, long classId, long enrolmentId, String was, String said) {
+    public void saveSaid(TeacherId teacher, long classId, long enrolmentId, String was, String said) {
         books.open(teacher, classId).student(enrolmentId);
         if (said.length() > LONGEST_SAID) {
-            throw new FormException("The note has over " + LONGEST_SAID + " characters. It was not kept.");
+            throw new FormException("The note has over " + LONGEST_SAID + " characters. It was not saved.");
         }
         if (mapper.writeSaid(teacher, classId, enrolmentId, was, said) == 0) {
             throw new FormException("The note was altered in another window meanwhile. What you wrote is still here,"
-                    + " not kept; what stands there now is: “" + said(teacher, classId, enrolmentId) + "”");
+                    + " not saved; what is there now is: “" + said(teacher, classId, enrolmentId) + "”");
         }
     }
 }

@@ -16,7 +16,7 @@ record Shown(Set<Field> fields) {
         MEAN("class mean"),
         STRIP("the class as dots"),
         NOTES("notes"),
-        RANK("rank and place");
+        RANK("rank");
 
         private final String words;
 

@@ -1,6 +1,6 @@
 package aestimo.app.standing;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.picture.Axis;
@@ -32,7 +32,7 @@ record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String
             String id,
             String title,
             String date,
-            CategoryLook look,
+            CategoryStyle look,
             Optional<Strip> strip,
             String counted,
             String lowest,

@@ -93,7 +93,7 @@ record StandingMargin(
         Prospects prospects = own.prospects();
         int left = prospects.remaining();
         if (left == 0) {
-            return "nothing is left to be marked in this span";
+            return "nothing is left to be marked in this stretch of the year";
         }
         String pieces = StudentView.piecesLeft(prospects);
         return prospects
@@ -103,7 +103,7 @@ record StandingMargin(
                         : needed.kind() == Needed.Kind.SECURED
                                 ? "anything on " + pieces
                                 : "out of reach even with 100 % on " + pieces)
-                .orElse("nothing is left to be marked in this span");
+                .orElse("nothing is left to be marked in this stretch of the year");
     }
 
     private static StandingMargin ofBand(Standing standing, Band band) {

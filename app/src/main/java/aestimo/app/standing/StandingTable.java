@@ -1,6 +1,6 @@
 package aestimo.app.standing;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
@@ -49,8 +49,8 @@ record StandingTable(
         boolean late,
         boolean unfinished,
         Optional<String> passBand) {
-    /** A category; {@code weight} empty where it has no say. */
-    record Heading(String id, String name, CategoryLook look, String weight) {}
+    /** A category; {@code weight} empty where it does not count. */
+    record Heading(String id, String name, CategoryStyle look, String weight) {}
 
     /** A percent with the bar under it, in hundredths of its cell; empty where there is no average. */
     record Average(String category, String shown, int bar) {}
@@ -161,7 +161,7 @@ record StandingTable(
                     category.id().text(),
                     category.name(),
                     classBook.look(category),
-                    book.hasSay(category) ? category.weight().toString() : "");
+                    book.countsTowardsResult(category) ? category.weight().toString() : "");
         }
 
         private Row row(StudentStanding own, boolean loose) {

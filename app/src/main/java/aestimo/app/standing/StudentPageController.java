@@ -114,7 +114,7 @@ class StudentPageController {
     String parent(OpenClass open, @PathVariable long enrolmentId, Model model) {
         Student student = open.classBook().student(enrolmentId);
         SpanChoice span = open.span();
-        Sheets sheets = Sheets.of(
+        StudentSheets sheets = StudentSheets.of(
                 open.classBook(),
                 span,
                 List.of(student),
@@ -136,11 +136,11 @@ class StudentPageController {
     }
 
     @PostMapping("/{enrolmentId}/parent")
-    String keepSaid(
+    String saveSaid(
             OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes told) {
         String said = fields.text("said").replace("\r\n", "\n");
         try {
-            evenings.keepSaid(
+            evenings.saveSaid(
                     open.teacher(), open.id(), enrolmentId, fields.raw("was").replace("\r\n", "\n"), said);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
@@ -181,19 +181,19 @@ class StudentPageController {
     }
 
     @PostMapping("/evening")
-    String keepEvening(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String saveEvening(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         Map<Long, String> times = new LinkedHashMap<>();
         List<String> ids = fields.texts("enrolment");
         for (int i = 0; i < ids.size(); i++) {
             times.put(FormFields.toNumber(ids.get(i)), fields.text("at", i));
         }
         try {
-            evenings.keep(open.teacher(), open.id(), fields.text("day"), times);
+            evenings.save(open.teacher(), open.id(), fields.text("day"), times);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             return eveningPage(open, fields.text("day"), times, model);
         }
-        told.addFlashAttribute("done", "The times are kept.");
+        told.addFlashAttribute("done", "The times are saved.");
         return "redirect:/classes/" + open.id() + "/standing/evening?"
                 + open.span().query();
     }
@@ -205,13 +205,13 @@ class StudentPageController {
         model.addAttribute("frame", frames.ofClass(open, "standing/sheets"));
         model.addAttribute(
                 "sheets",
-                Sheets.of(
+                StudentSheets.of(
                         open.classBook(),
                         span,
-                        Sheets.chosen(open.classBook(), span, open.parameters()),
+                        StudentSheets.chosen(open.classBook(), span, open.parameters()),
                         remarks.ofClass(open.teacher(), open.id()),
                         Shown.read(open.parameters())));
-        model.addAttribute("all", Sheets.present(open.classBook(), span));
+        model.addAttribute("all", StudentSheets.present(open.classBook(), span));
         model.addAttribute("fields", Shown.Field.values());
         model.addAttribute("of", open.parameters().getOrDefault("of", ""));
         return "standing/sheets";

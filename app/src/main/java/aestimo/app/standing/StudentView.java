@@ -1,6 +1,6 @@
 package aestimo.app.standing;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.HiddenNames;
@@ -67,8 +67,8 @@ record StudentView(
     static final int STRIP = 220;
     static final int OVER_TIME = 264;
 
-    /** A category with its pieces; {@code weight} empty where it has no say, {@code average} where there is none. */
-    record Group(String id, String name, CategoryLook look, String weight, String average, List<Piece> pieces) {}
+    /** A category with its pieces; {@code weight} empty where it does not count, {@code average} where there is none. */
+    record Group(String id, String name, CategoryStyle look, String weight, String average, List<Piece> pieces) {}
 
     /**
      * One piece.
@@ -176,7 +176,7 @@ record StudentView(
 
         private String rank() {
             if (own.rank().isEmpty()) {
-                return own.present() ? "" : "not in the class at the end of this span";
+                return own.present() ? "" : "not in the class at the end of these dates";
             }
             String inClass =
                     "rank " + own.rank().get() + " of " + standing.mean().counted();
@@ -196,7 +196,7 @@ record StudentView(
                     category.id().text(),
                     category.name(),
                     classBook.look(category),
-                    book.hasSay(category) ? category.weight().toString() : "",
+                    book.countsTowardsResult(category) ? category.weight().toString() : "",
                     own.category(category.id())
                             .map(CategoryAverage::average)
                             .map(average -> average.shown(places))

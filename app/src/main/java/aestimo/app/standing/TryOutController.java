@@ -36,7 +36,7 @@ class TryOutController {
     @GetMapping
     String show(OpenClass open, Model model) {
         TryOut tryOut = open.parameters().containsKey("kept")
-                ? tryOuts.kept(
+                ? tryOuts.saved(
                                 open.teacher(),
                                 open.id(),
                                 FormFields.toNumber(open.parameters().get("kept")))
@@ -51,7 +51,7 @@ class TryOutController {
         model.addAttribute("frame", frames.ofClass(open, "standing/try"));
         model.addAttribute("form", tryOut);
         model.addAttribute("version", open.classBook().row().version());
-        model.addAttribute("kept", tryOuts.kept(open.teacher(), open.id()));
+        model.addAttribute("kept", tryOuts.saved(open.teacher(), open.id()));
         try {
             model.addAttribute(
                     "tried", view(open.classBook(), tryOuts.tried(open.classBook(), tryOut), span, true, true));
@@ -108,7 +108,7 @@ class TryOutController {
                                     ? "1 grade has"
                                     : grades == 0 ? "no grade here has" : grades + " grades have")
                             + " changed" + (elsewhere.isEmpty() ? "" : ", and " + elsewhere) + ". “" + former
-                            + "” is kept among the try-outs: adopt it to undo this.");
+                            + "” is saved among the try-outs: adopt it to undo this.");
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             return page(open, tryOut, model);
@@ -116,30 +116,30 @@ class TryOutController {
         return "redirect:/classes/" + open.id() + "/standing?" + open.span().query();
     }
 
-    @PostMapping("/keep")
-    String keep(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    @PostMapping("/save")
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TryOut tryOut = TryOut.read(fields);
         String name = fields.text("tryOutName");
         try {
-            tryOuts.keep(open.teacher(), open.id(), name, tryOut);
+            tryOuts.save(open.teacher(), open.id(), name, tryOut);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             return page(open, tryOut, model);
         }
-        long id = tryOuts.kept(open.teacher(), open.id()).stream()
+        long id = tryOuts.saved(open.teacher(), open.id()).stream()
                 .filter(own -> own.name().equals(name))
                 .findFirst()
                 .orElseThrow()
                 .id();
-        told.addFlashAttribute("done", "“" + name + "” is kept as a try-out. The class stands as it did.");
+        told.addFlashAttribute("done", "“" + name + "” is saved as a try-out. The class is as it was.");
         return back(open, "&kept=" + id);
     }
 
     @PostMapping("/{tryOutId}/remove")
     String remove(OpenClass open, @PathVariable long tryOutId, RedirectAttributes told) {
-        String name = tryOuts.kept(open.teacher(), open.id(), tryOutId).name();
+        String name = tryOuts.saved(open.teacher(), open.id(), tryOutId).name();
         tryOuts.remove(open.teacher(), open.id(), tryOutId);
-        told.addFlashAttribute("done", "“" + name + "” is taken away.");
+        told.addFlashAttribute("done", "“" + name + "” is deleted.");
         return back(open, "");
     }
 
@@ -154,7 +154,7 @@ class TryOutController {
         model.addAttribute("frame", frames.ofClass(open, "standing/try"));
         model.addAttribute(
                 "compared",
-                TryOutsCompared.of(open.classBook(), tryOuts, tryOuts.kept(open.teacher(), open.id()), span));
+                TryOutsCompared.of(open.classBook(), tryOuts, tryOuts.saved(open.teacher(), open.id()), span));
         return "standing/compare";
     }
 }

@@ -96,7 +96,7 @@ class HelpController {
                             "outcome", fields.text("outcome")));
             return page(open, model);
         }
-        return told(open, told, ends ? "It is ended, and stands below." : "It is kept.");
+        return told(open, told, ends ? "It is ended, and stands below." : "It is saved.");
     }
 
     private String told(OpenClass open, RedirectAttributes told, String words) {

@@ -153,7 +153,7 @@ public class HelpService {
     public void end(TeacherId teacher, long classId, long helpId, String outcome) {
         HelpRow row = find(teacher, classId, helpId);
         if (outcome.length() > LONGEST) {
-            throw new FormException("What came of it has over " + LONGEST + " letters. It was not kept.");
+            throw new FormException("What came of it has over " + LONGEST + " letters. It was not saved.");
         }
         update(
                 teacher,

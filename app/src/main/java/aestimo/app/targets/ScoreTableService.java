@@ -45,7 +45,7 @@ class ScoreTableService {
      * @throws FormException naming every line that will not do
      */
     @Transactional
-    public void keep(TeacherId teacher, long classId, List<List<String>> lines) {
+    public void save(TeacherId teacher, long classId, List<List<String>> lines) {
         if (mapper.lockClass(teacher, classId) == null) {
             throw new NotFoundException("class");
         }

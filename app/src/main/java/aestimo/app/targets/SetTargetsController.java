@@ -133,7 +133,7 @@ class SetTargetsController {
     }
 
     @PostMapping
-    String keep(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TargetsForm form = read(fields, open.classBook());
         int changed;
         try {
@@ -145,8 +145,8 @@ class SetTargetsController {
         told.addFlashAttribute(
                 "done",
                 changed == 0
-                        ? "The starting scores are kept; no target was changed."
-                        : changed == 1 ? "1 target is kept." : changed + " targets are kept.");
+                        ? "The starting scores are saved; no target was changed."
+                        : changed == 1 ? "1 target is saved." : changed + " targets are saved.");
         return "redirect:/classes/" + open.id() + "/targets?" + open.span().query();
     }
 
@@ -176,19 +176,19 @@ class SetTargetsController {
                                                 : "no score leads to a band of the table")
                                         + ", or all is filled already."
                                 : filled == 1 ? "1 target is suggested." : filled + " targets are suggested.")
-                        + " Nothing is kept yet.");
+                        + " Nothing is saved yet.");
         return page(open, suggested, model);
     }
 
     @PostMapping("/scores")
-    String keepScores(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String saveScores(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         List<List<String>> lines = new ArrayList<>();
         List<String> from = fields.texts("from");
         for (int i = 0; i < from.size(); i++) {
             lines.add(List.of(from.get(i), fields.text("label", i)));
         }
         try {
-            tables.keep(open.teacher(), open.id(), lines);
+            tables.save(open.teacher(), open.id(), lines);
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             model.addAttribute(
@@ -198,7 +198,7 @@ class SetTargetsController {
                             .toList());
             return page(open, standing(open), model);
         }
-        told.addFlashAttribute("done", "The table is kept.");
+        told.addFlashAttribute("done", "The table is saved.");
         return "redirect:/classes/" + open.id() + "/targets/set?" + open.span().query();
     }
 }

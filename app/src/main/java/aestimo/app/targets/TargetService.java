@@ -168,7 +168,7 @@ public class TargetService {
                 if (!now.equals(line.was())) {
                     problems.add(name + ": the target was changed in another window meanwhile; it is now "
                             + orNone(now.words(termNames(classBook.book())))
-                            + ". What you typed is still here, not kept.");
+                            + ". What you typed is still here, not saved.");
                 }
                 changed.put(line.enrolmentId(), asked);
             }
@@ -178,14 +178,14 @@ public class TargetService {
         boolean changes = changed.entrySet().stream()
                 .anyMatch(own -> isChangeOfAims(standing, own.getKey(), own.getValue(), since));
         if (form.fromToday() && changes && form.reason().isEmpty()) {
-            problems.add("Say why the targets are changed: the reason is kept with what stood before. "
+            problems.add("Say why the targets are changed: the reason is saved with what it was before. "
                     + "Where what stood was a slip, choose “as if it had always been so”.");
         }
         if (!problems.isEmpty()) {
             throw new FormException(problems);
         }
-        scores.keepTop(teacher, classId, top);
-        newScores.forEach((enrolment, score) -> scores.keep(
+        scores.saveTop(teacher, classId, top);
+        newScores.forEach((enrolment, score) -> scores.save(
                 teacher, classId, enrolment, classBook.student(enrolment).listName(), score));
         mapper.updateStageName(teacher, classId, form.stageName());
         changed.forEach((enrolment, asked) -> {

@@ -188,7 +188,7 @@ class ReturnChecks {
         }
 
         private boolean feeds(Assessment piece) {
-            return book().termOf(piece).equals(own.term()) && book().hasSay(book().categoryOf(piece));
+            return book().termOf(piece).equals(own.term()) && book().countsTowardsResult(book().categoryOf(piece));
         }
 
         private boolean isIn(Student student) {

@@ -5,7 +5,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.OpenClass;
-import aestimo.app.paper.TakeAwayService;
+import aestimo.app.paper.ExportService;
 import aestimo.app.school.LayoutColumn;
 import aestimo.app.school.SchoolService;
 import aestimo.app.web.Download;
@@ -41,7 +41,7 @@ class ReturnFilesController {
     private final SchoolService school;
     private final SendingService sendings;
     private final ReturnZip zips;
-    private final TakeAwayService takeAway;
+    private final ExportService exports;
 
     ReturnFilesController(
             BookService books,
@@ -50,14 +50,14 @@ class ReturnFilesController {
             SchoolService school,
             SendingService sendings,
             ReturnZip zips,
-            TakeAwayService takeAway) {
+            ExportService exports) {
         this.books = books;
         this.returns = returns;
         this.seals = seals;
         this.school = school;
         this.sendings = sendings;
         this.zips = zips;
-        this.takeAway = takeAway;
+        this.exports = exports;
     }
 
     private static String termName(ClassBook classBook, SchoolReturn own) {
@@ -69,9 +69,9 @@ class ReturnFilesController {
             throws IOException {
         SchoolReturn own = returns.get(open.teacher(), open.id(), returnId);
         String title = open.title() + ", " + termName(open.classBook(), own) + " results";
-        takeAway.answer(
+        exports.answer(
                 open.teacher(),
-                new TakeAwayService.Taken(
+                new ExportService.Export(
                         title,
                         termName(open.classBook(), own),
                         table(open, own, title),
@@ -194,7 +194,7 @@ class ReturnFilesController {
         model.put("state", ReturnState.of(own, progress).words());
         model.put("progress", progress);
         model.put("received", progress.last().map(Days::dated).orElse(""));
-        takeAway.pdf(
+        exports.pdf(
                 teacher.id(),
                 document.className(),
                 document.term().name() + ", " + document.year()

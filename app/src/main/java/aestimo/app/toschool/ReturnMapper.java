@@ -9,7 +9,7 @@ import org.apache.ibatis.annotations.Param;
 
 @Mapper
 interface ReturnMapper {
-    /** @param sealed null while it is in hand */
+    /** @param sealed null while it is a draft */
     record HeadRow(
             long id,
             long classId,
@@ -83,7 +83,7 @@ interface ReturnMapper {
             @Param("now") OffsetDateTime now,
             @Param("markbook") String markbook);
 
-    /** Of one that is in hand; a sealed one is left alone. */
+    /** Of a draft; a sealed one is left alone. */
     void updateWhy(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId, @Param("why") String why);
 
     void deleteRow(
@@ -102,7 +102,7 @@ interface ReturnMapper {
             @Param("canonical") String canonical,
             @Param("sha256") String sha256);
 
-    /** Throws away one that is in hand; returns 0 where it is sealed. */
+    /** Deletes a draft; returns 0 where it is sealed. */
     int deleteInHand(
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("returnId") long returnId);
 }

@@ -130,7 +130,7 @@ public class ReturnService {
 
     /**
      * Begins a return with the figures of now: the first of the term, or a correction of the last one that was sealed. One
-     * that is in hand is gone on with.
+     * that is there as a draft is gone on with.
      *
      * @return its id
      */
@@ -196,7 +196,7 @@ public class ReturnService {
     }
 
     private String markbook(TeacherId teacher, long classId) {
-        Markbook markbook = whole.takeAway(teacher, classId, false);
+        Markbook markbook = whole.exports(teacher, classId, false);
         ByteArrayOutputStream text = new ByteArrayOutputStream();
         MarkbookWriter.write(markbook, text);
         return text.toString(StandardCharsets.UTF_8);
@@ -262,7 +262,7 @@ public class ReturnService {
     static List<String> feeding(Counting counting, Category category, TermId term) {
         Book book = counting.book();
         return book.assessments().stream()
-                .filter(piece -> book.hasSay(category)
+                .filter(piece -> book.countsTowardsResult(category)
                         && piece.category().equals(category.id())
                         && book.termOf(piece).equals(term)
                         && counts(counting, book.placeOf(piece.id()).orElseThrow()))
@@ -330,7 +330,7 @@ public class ReturnService {
     }
 
     /**
-     * Throws away a return that is in hand.
+     * Deletes a draft return.
      *
      * @throws FormException when it is sealed
      */

@@ -3,7 +3,7 @@ package aestimo.app.toschool;
 /** How far the results of a class and term have come on their way to the school. */
 public enum ReturnState {
     NOT_BEGUN("not begun"),
-    IN_HAND("in hand"),
+    DRAFT("draft"),
     SEALED("sealed"),
     SENDING("being sent"),
     HELD("waits to be sent"),
@@ -22,7 +22,7 @@ public enum ReturnState {
 
     static ReturnState of(SchoolReturn own, Progress progress) {
         if (!own.isSealed()) {
-            return IN_HAND;
+            return DRAFT;
         }
         if (progress.state().isEmpty()) {
             return SEALED;

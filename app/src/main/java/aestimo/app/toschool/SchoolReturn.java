@@ -7,12 +7,12 @@ import java.util.Objects;
 import java.util.Optional;
 
 /**
- * Results of one class and term, in hand or sealed.
+ * Results of one class and term, draft or sealed.
  *
  * @param number 1 for the first of the class and term; a later one replaces the one before it
  * @param taken as of when its figures are
- * @param sealed empty while it is in hand
- * @param sha256 over the canonical form; empty text while it is in hand
+ * @param sealed empty while it is a draft
+ * @param sha256 over the canonical form; empty text while it is a draft
  * @param why a correction corrects; empty text for the first, and until it is said
  */
 public record SchoolReturn(

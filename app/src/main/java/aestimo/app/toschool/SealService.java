@@ -1,7 +1,7 @@
 package aestimo.app.toschool;
 
 import aestimo.app.account.AccountService;
-import aestimo.app.account.Look;
+import aestimo.app.account.AccountSettings;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Plain;
@@ -77,7 +77,7 @@ public class SealService {
         SchoolReturn own = returns.get(teacher, classId, returnId);
         if (own.isSealed()) {
             throw new FormException(
-                    "This return was sealed meanwhile, in another window. It stands as it was sealed then.");
+                    "This return was sealed meanwhile, in another window. It stays as it was sealed then.");
         }
         if (!own.stamp().equals(shown)) {
             throw new FormException(
@@ -104,14 +104,14 @@ public class SealService {
         return mapper.findMarkbook(teacher, own.id());
     }
 
-    /** What was sealed, as it was hashed; empty text while the return is in hand. */
+    /** What was sealed, as it was hashed; empty text while the return is a draft. */
     @Transactional(readOnly = true)
     public String canonical(TeacherId teacher, SchoolReturn own) {
         return mapper.findCanonical(teacher, own.id());
     }
 
     /**
-     * All that the return fixes; while it is in hand, all that it would fix now.
+     * All that the return fixes; while it is a draft, all that it would fix now.
      *
      * @throws FormException when its figures are no longer those of its markbook file
      */
@@ -127,7 +127,7 @@ public class SealService {
         Book book = read(markbook);
         refuseMoved(own, book);
         Counting counting = Counting.of(book);
-        Look look = accounts.look(teacher);
+        AccountSettings look = accounts.look(teacher);
         Term term = book.term(own.term())
                 .orElseThrow(() -> new FormException("The term of this return is gone from the year."));
         return new SealedDocument(
@@ -192,7 +192,7 @@ public class SealService {
     private static List<SealedDocument.Made> categories(Counting counting, Term term) {
         Book book = counting.book();
         return book.categories().stream()
-                .filter(book::hasSay)
+                .filter(book::countsTowardsResult)
                 .map(category -> new SealedDocument.Made(
                         category.name(),
                         category.weight().toString(),

@@ -24,7 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
  * @param school as the teacher writes it; may be empty
  * @param replaces the return it corrects; null for the first of a class and term
  * @param taken as of when the figures are; an instant in UTC, like {@code sealed}
- * @param sealed empty text while it is in hand
+ * @param sealed empty text while it is a draft
  * @param categories those that counted, with their pieces
  * @param fields what else the school asked for
  * @param markbook the file, byte for byte

@@ -124,7 +124,7 @@ class Sender {
                 long pause = Math.min(LONGEST_PAUSE, 1L << Math.min(tries, MOST_TRIES_TOLD));
                 end(due, Progress.State.SENDING, now().plusSeconds(pause), tries, refused.getMessage());
             } else {
-                keepDates(teacher);
+                saveDates(teacher);
                 end(due, Progress.State.HELD, now(), 0, refused.getMessage());
             }
         } catch (NotFoundException gone) {
@@ -138,9 +138,9 @@ class Sender {
     }
 
     /** What is refused may be so because the school's dates were set anew; the page then tells those. */
-    private void keepDates(TeacherId teacher) {
+    private void saveDates(TeacherId teacher) {
         try {
-            school.connection(teacher).ifPresent(known -> school.keepDates(teacher, rosters.periods(known)));
+            school.connection(teacher).ifPresent(known -> school.saveDates(teacher, rosters.periods(known)));
         } catch (SchoolException away) {
             // What is known of them stands until it is asked again.
         }
@@ -226,7 +226,7 @@ class Sender {
                 .term(own.term())
                 .orElseThrow(() -> new NotFoundException("term"));
         List<SchoolRosters.Period> periods = rosters.periods(connection);
-        school.keepDates(teacher, periods);
+        school.saveDates(teacher, periods);
         SchoolRosters.Period period = periods.stream()
                 .filter(it -> it.starts().equals(term.firstDay()) && it.ends().equals(term.lastDay()))
                 .findFirst()

@@ -225,7 +225,7 @@ class ToSchoolController {
                 classId,
                 returnId,
                 told,
-                "The return is thrown away. Nothing was sent.",
+                "The draft is deleted. Nothing was sent.",
                 () -> returns.leave(teacher.id(), classId, returnId));
     }
 

@@ -1,6 +1,6 @@
 package aestimo.app.toschool;
 
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.core.book.Book;
@@ -16,7 +16,7 @@ import java.util.Optional;
 /**
  * The results of one term on their way to the school.
  *
- * @param own the return in hand, else the latest sealed; empty where none was begun
+ * @param own the draft return, else the latest sealed; empty where none was begun
  * @param replaces number of the return it corrects; 0 for none
  * @param feeding the pieces its figures are made of
  * @param rows with what stands beside them
@@ -32,7 +32,7 @@ record ToSchoolView(
         String before,
         List<Earlier> earlier) {
     /** Pieces of a category that counts. */
-    record Feeding(String category, CategoryLook look, List<String> pieces) {}
+    record Feeding(String category, CategoryStyle look, List<String> pieces) {}
 
     /**
      * One student.
@@ -93,7 +93,7 @@ record ToSchoolView(
                         0,
                         new Earlier(
                                 other.id(),
-                                other.sealed().map(Days::at).orElse("in hand") + " · " + term
+                                other.sealed().map(Days::at).orElse("draft") + " · " + term
                                         + (other.number() > 1 ? ", correction " + (other.number() - 1) : "") + " · "
                                         + ReturnState.of(other, progress.getOrDefault(other.id(), Progress.NONE))
                                                 .words(),

@@ -45,7 +45,7 @@ class ErrorPages implements ErrorController {
     private static String words(int code) {
         return switch (code) {
             case 403 ->
-                "You were signed out, or signed in anew, since it was opened, so what you sent was not taken."
+                "You were signed out, or signed in anew, since it was opened, so what you sent was not saved."
                         + " Go back with your browser: what you typed is still in the form. Copy it, load the page again,"
                         + " and send it once more.";
             case 404 ->
@@ -54,7 +54,7 @@ class ErrorPages implements ErrorController {
             case 400, 405, 413, 415, 422 ->
                 "The address or the form held something this page does not take. Nothing was changed.";
             case 503 ->
-                "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is the matter.";
+                "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is running.";
             default ->
                 "Nothing was changed by it. Go back and try again; if it happens again, the log in the"
                         + " application's folder tells the time and the cause.";

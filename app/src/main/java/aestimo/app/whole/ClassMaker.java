@@ -1,7 +1,7 @@
 package aestimo.app.whole;
 
 import aestimo.app.book.BookService;
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.groundwork.BoundaryService;
@@ -95,7 +95,7 @@ class ClassMaker {
             ClassForm form,
             Markbook markbook,
             Map<TermId, Long> terms,
-            Map<CategoryId, CategoryLook> looks) {
+            Map<CategoryId, CategoryStyle> looks) {
         Book book = markbook.book();
         List<String> remarks = new ArrayList<>();
         long classId = groundwork.createClass(teacher, form);
@@ -129,13 +129,13 @@ class ClassMaker {
     }
 
     private Map<CategoryId, Long> categories(
-            TeacherId teacher, long classId, Book book, Map<CategoryId, CategoryLook> looks) {
+            TeacherId teacher, long classId, Book book, Map<CategoryId, CategoryStyle> looks) {
         List<CategoryLine> lines = new ArrayList<>();
         for (Category category : book.categories()) {
             int place = lines.size();
-            CategoryLook look = looks.getOrDefault(
+            CategoryStyle look = looks.getOrDefault(
                     category.id(),
-                    new CategoryLook(SHAPES.get(place % SHAPES.size()), place % GroundworkService.TINTS + 1));
+                    new CategoryStyle(SHAPES.get(place % SHAPES.size()), place % GroundworkService.TINTS + 1));
             lines.add(new CategoryLine(
                     0,
                     category.name(),
@@ -240,15 +240,15 @@ class ClassMaker {
                             new Markbook.Remarks("", ""));
             rows.add(new BulkEntryService.Row(cell, 0, placed.entry(), Entry.blank(), remarks.note(), remarks.memo()));
         }
-        entries.write(teacher, classId, rows, "brought in with the class");
+        entries.write(teacher, classId, rows, "imported with the class");
     }
 
     private void writeTargets(
             TeacherId teacher, long classId, Book book, Map<StudentId, Long> students, Map<TermId, Long> terms) {
         book.startingScores().ifPresent(own -> {
-            scores.keepTop(teacher, classId, own.top());
+            scores.saveTop(teacher, classId, own.top());
             own.scores()
-                    .forEach((student, score) -> scores.keep(
+                    .forEach((student, score) -> scores.save(
                             teacher, classId, students.get(student), name(book, student), Optional.of(score)));
         });
         for (Target target : book.targets()) {

@@ -107,8 +107,8 @@ class RosterController {
         return begin(teacher, model);
     }
 
-    @PostMapping("/keep")
-    String keep(
+    @PostMapping("/save")
+    String save(
             @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told)
             throws UnreadableFileException {
         SchoolRoster roster;
@@ -119,7 +119,7 @@ class RosterController {
             return begin(teacher, model);
         }
         try {
-            List<RosterService.Kept> made = rosters.keep(
+            List<RosterService.Kept> made = rosters.save(
                     teacher.id(),
                     roster,
                     fields.texts("chosen").stream()

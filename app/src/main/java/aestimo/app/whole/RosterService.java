@@ -105,9 +105,9 @@ public class RosterService {
      * @throws FormException when there is nothing to take, or no year to put it in
      */
     @Transactional
-    public List<Kept> keep(TeacherId teacher, SchoolRoster roster, List<Integer> chosen) {
+    public List<Kept> save(TeacherId teacher, SchoolRoster roster, List<Integer> chosen) {
         if (chosen.isEmpty()) {
-            throw new FormException("Tick the classes to be taken over.");
+            throw new FormException("Tick the classes to import.");
         }
         YearService.Year year = year(teacher, roster).orElseGet(() -> made(teacher, roster));
         List<Kept> kept = new ArrayList<>();

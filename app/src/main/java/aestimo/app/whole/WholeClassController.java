@@ -58,13 +58,13 @@ class WholeClassController {
     }
 
     @GetMapping("/classes/{classId}/groundwork/class/markbook")
-    void takeAway(
+    void exports(
             @AuthenticationPrincipal SignedInTeacher teacher,
             @PathVariable long classId,
             @RequestParam(defaultValue = "false") boolean memos,
             HttpServletResponse response)
             throws IOException {
-        Markbook markbook = whole.takeAway(teacher.id(), classId, memos);
+        Markbook markbook = whole.exports(teacher.id(), classId, memos);
         response.setContentType("application/json;charset=UTF-8");
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,
@@ -77,13 +77,13 @@ class WholeClassController {
         MarkbookWriter.write(markbook, response.getOutputStream());
     }
 
-    @GetMapping("/classes/bring-in")
+    @GetMapping("/classes/import")
     String begin(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
-        return page(teacher, "Bring in a class", "From a markbook file", "whole/bring-in", model);
+        return page(teacher, "Import a class", "From a markbook file", "whole/import", model);
     }
 
-    @PostMapping("/classes/bring-in")
-    String bringIn(
+    @PostMapping("/classes/import")
+    String importClass(
             @AuthenticationPrincipal SignedInTeacher teacher,
             @RequestParam(name = "file", required = false) MultipartFile file,
             Model model,
@@ -94,12 +94,12 @@ class WholeClassController {
             return begin(teacher, model);
         }
         try (InputStream in = file.getInputStream()) {
-            WholeClassService.Brought brought = whole.bringIn(teacher.id(), MarkbookReader.read(in));
+            WholeClassService.Imported imported = whole.importClass(teacher.id(), MarkbookReader.read(in));
             told.addFlashAttribute(
                     "done",
-                    brought.name() + " is made: " + brought.students() + " students, " + brought.entries()
-                            + " entries. " + String.join(" ", brought.remarks()));
-            return "redirect:/classes/" + brought.classId() + "/marks?span=year";
+                    imported.name() + " is made: " + imported.students() + " students, " + imported.entries()
+                            + " entries. " + String.join(" ", imported.remarks()));
+            return "redirect:/classes/" + imported.classId() + "/marks?span=year";
         } catch (MarkbookException refused) {
             List<String> reasons =
                     Arrays.stream(refused.getMessage().split("\\R")).toList();
@@ -117,7 +117,7 @@ class WholeClassController {
                     "problems",
                     List.of(
                             "The file holds a number of over five digits before the point, or a note of over 500 characters. "
-                                    + "That is more than a class can keep; nothing was made."));
+                                    + "That is more than a class can hold; nothing was made."));
             return begin(teacher, model);
         }
     }

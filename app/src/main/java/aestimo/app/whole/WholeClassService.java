@@ -53,7 +53,7 @@ public class WholeClassService {
      * @param memos whether the teacher's own words go with it
      */
     @Transactional
-    public Markbook takeAway(TeacherId teacher, long classId, boolean memos) {
+    public Markbook exports(TeacherId teacher, long classId, boolean memos) {
         ClassBook classBook = books.open(teacher, classId);
         Map<String, Boundaries> bandSets = new HashMap<>();
         for (Assessment piece : classBook.book().assessments()) {
@@ -88,11 +88,11 @@ public class WholeClassService {
     }
 
     /**
-     * What was brought in.
+     * What was imported.
      *
      * @param remarks what could not be taken over as it stood
      */
-    public record Brought(long classId, String name, int students, int entries, List<String> remarks) {}
+    public record Imported(long classId, String name, int students, int entries, List<String> remarks) {}
 
     /**
      * Makes a new class from a markbook, in the year that has its terms, or in a new one.
@@ -100,7 +100,7 @@ public class WholeClassService {
      * @throws FormException naming what the class cannot take over; nothing is made then
      */
     @Transactional
-    public Brought bringIn(TeacherId teacher, Markbook markbook) {
+    public Imported importClass(TeacherId teacher, Markbook markbook) {
         if (markbook.book().students().size() > MOST_STUDENTS) {
             throw new FormException("The file holds over " + MOST_STUDENTS + " students. Nothing was made.");
         }
@@ -114,7 +114,7 @@ public class WholeClassService {
         }
         String name = freeName(teacher, year.id(), markbook.className());
         ClassMaker.Made made = maker.make(teacher, new ClassForm(year.id(), name, "", 2), markbook, terms, Map.of());
-        return new Brought(
+        return new Imported(
                 made.classId(),
                 name,
                 markbook.book().students().size(),

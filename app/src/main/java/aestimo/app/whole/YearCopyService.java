@@ -1,7 +1,7 @@
 package aestimo.app.whole;
 
 import aestimo.app.book.BookService;
-import aestimo.app.book.CategoryLook;
+import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.groundwork.Forms.ClassForm;
@@ -66,13 +66,13 @@ public class YearCopyService {
         YearService.Year year = years.year(teacher, yearId);
         ClassBook from = books.open(teacher, wish.classId());
         ClassRow row = from.row();
-        Markbook markbook = whole.takeAway(teacher, wish.classId(), false);
+        Markbook markbook = whole.exports(teacher, wish.classId(), false);
         Map<TermId, YearService.Term> terms = new HashMap<>();
         List<Term> old = from.book().terms();
         for (int i = 0; i < Math.min(old.size(), year.terms().size()); i++) {
             terms.put(old.get(i).id(), year.terms().get(i));
         }
-        Map<CategoryId, CategoryLook> looks = new HashMap<>();
+        Map<CategoryId, CategoryStyle> looks = new HashMap<>();
         from.book().categories().forEach(category -> looks.put(category.id(), from.look(category)));
         List<Assessment> moved = new ArrayList<>();
         for (Assessment piece : from.book().assessments()) {

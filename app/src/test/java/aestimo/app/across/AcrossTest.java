@@ -165,7 +165,7 @@ class AcrossTest {
         assertThat(visitor.post("/across/save", "name", "", "choices", query).body())
                 .contains("A list needs a name");
         String kept = location(visitor.post("/across/save", "name", "Well above", "choices", query));
-        assertThat(visitor.get(kept).body()).contains("“Well above” is kept.");
+        assertThat(visitor.get(kept).body()).contains("“Well above” is saved.");
         String page = visitor.get("/across").body();
         String again =
                 found("href=\"(/across\\?[^\"]*)\"[^>]*>Well above", page).replace("&amp;", "&");

@@ -68,7 +68,7 @@ class ClassRulesTest {
                                             new TermLine(0, "Term 1", "2026-09-01", "2026-12-11", "40", false),
                                             new TermLine(0, "Term 2", "2027-01-04", "2027-03-26", "60", false))));
             classId = groundwork.createClass(teacher, new ClassForm(year, "9B", "Geography", 2));
-            app.bean(RollService.class).keep(teacher, classId, "Brandt, Ilva\nOsei, Kofi", "");
+            app.bean(RollService.class).save(teacher, classId, "Brandt, Ilva\nOsei, Kofi", "");
             categories.saveWeights(
                     teacher,
                     classId,
@@ -147,7 +147,7 @@ class ClassRulesTest {
                 "STANDARD");
     }
 
-    private void keep(RulesForm form) {
+    private void save(RulesForm form) {
         run(() -> groundwork.saveRules(teacher, classId, form));
     }
 
@@ -155,13 +155,13 @@ class ClassRulesTest {
     void rulesAreKeptAndDecideTheResults() {
         // Ilva 0.4·60 + 0.6·80, Kofi 0.4·90 + 0.6·0.
         assertThat(results()).containsExactly("72.0, grade 3", "36.0, grade 1");
-        keep(rules("BY_CATEGORY", "0", "10", "POOLED"));
+        save(rules("BY_CATEGORY", "0", "10", "POOLED"));
         assertThat(results()).containsExactly("66.0, grade 2", "36.0, grade 1");
-        keep(rules("BY_CATEGORY", "", "0", "POOLED"));
+        save(rules("BY_CATEGORY", "", "0", "POOLED"));
         assertThat(results()).containsExactly("72.0, grade 3", "90.0, grade 3");
-        keep(rules("ALL_POINTS", "0", "0", "POOLED"));
+        save(rules("ALL_POINTS", "0", "0", "POOLED"));
         assertThat(results()).containsExactly("74.3, grade 3", "25.7, grade 1");
-        keep(rules("ALL_POINTS", "20", "0", "WEIGH_TERMS"));
+        save(rules("ALL_POINTS", "20", "0", "WEIGH_TERMS"));
         assertThat(results()).containsExactly("72.0, grade 3", "48.0, grade 2");
         assertThat(open().book().rules().pass()).contains("2");
     }
@@ -181,7 +181,7 @@ class ClassRulesTest {
                 "POOLED",
                 "EXACT",
                 "DENSE");
-        assertThatThrownBy(() -> keep(broken))
+        assertThatThrownBy(() -> save(broken))
                 .hasMessageContaining("Choose how a result is made.")
                 .hasMessageContaining("Decimals cannot be “7”")
                 .hasMessageContaining("Just below: -1 % must be 0 or more.")
@@ -201,18 +201,18 @@ class ClassRulesTest {
                 "POOLED",
                 "EXACT",
                 "DENSE");
-        assertThatThrownBy(() -> keep(strange)).hasMessage("The class has no band 9.");
+        assertThatThrownBy(() -> save(strange)).hasMessage("The class has no band 9.");
         assertThat(results()).containsExactly("72.0, grade 3", "36.0, grade 1");
         CategoryLine dropping =
                 new CategoryLine(categoryIds.get(0), "Fieldwork", "40", "circle", 1, "EQUAL", 1, true, false);
         CategoryLine exams = new CategoryLine(categoryIds.get(1), "Exams", "60", "bar", 2);
         run(() -> categories.saveWeights(
                 teacher, classId, new WeightsForm(open().row().version(), List.of(dropping, exams))));
-        assertThatThrownBy(() -> keep(rules("ALL_POINTS", "0", "0", "POOLED")))
+        assertThatThrownBy(() -> save(rules("ALL_POINTS", "0", "0", "POOLED")))
                 .hasMessageContaining("Fieldwork drops its lowest, but results are by all points");
         assertThat(RuleEffects.of(open().book(), new Span.Year()).get("method"))
                 .startsWith("By all points is not possible here: Fieldwork drops its lowest");
-        keep(rules("BY_CATEGORY", "0", "0", "POOLED"));
+        save(rules("BY_CATEGORY", "0", "0", "POOLED"));
         assertThatThrownBy(() -> run(() -> boundaries.save(
                         teacher,
                         classId,
@@ -232,7 +232,7 @@ class ClassRulesTest {
                         "lateDeduction",
                         "With 10 points off late work, Ilva Brandt would have 66.0, grade 2, instead of 72.0, grade 3.")
                 .containsEntry("gradeOn", "Graded on the exact result, no result would change.")
-                .containsEntry("ranking", "With no place left out, nobody's place would change.")
+                .containsEntry("ranking", "With no rank left out, nobody's rank would change.")
                 .containsEntry("borderline", "Just below a boundary now: nobody.")
                 .containsEntry("movementAt", "Moved in Term 2: Ilva Brandt and 1 other.");
     }

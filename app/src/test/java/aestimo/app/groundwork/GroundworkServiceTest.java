@@ -201,8 +201,8 @@ class GroundworkServiceTest {
         assertThat(preview.taken()).isEqualTo(2);
         assertThat(preview.lines().get(2).words()).startsWith("Stands further up already");
         assertThat(as(() -> roll.students(teacher, classId))).isEmpty();
-        assertThat(as(() -> roll.keep(teacher, classId, pasted, "2027-01-11"))).isEqualTo(2);
-        assertThatThrownBy(() -> run(() -> roll.keep(teacher, classId, pasted, "")))
+        assertThat(as(() -> roll.save(teacher, classId, pasted, "2027-01-11"))).isEqualTo(2);
+        assertThatThrownBy(() -> run(() -> roll.save(teacher, classId, pasted, "")))
                 .hasMessage("There is no new student in what was pasted. Nothing was changed.");
         long other = as(() -> groundwork.createClass(teacher, new ClassForm(year, "10A", "", 3)));
         preview = as(() -> roll.preview(teacher, other, "1\tBrandt\tIlva\n2\tOther\tName\n3\tNew\tNina", ""));
@@ -215,7 +215,7 @@ class GroundworkServiceTest {
 
     @Test
     void theListIsSavedWholeOrNotAtAll() {
-        run(() -> roll.keep(teacher, classId, "Brandt, Ilva\nOsei, Kofi\nQuill, Esme", ""));
+        run(() -> roll.save(teacher, classId, "Brandt, Ilva\nOsei, Kofi\nQuill, Esme", ""));
         List<RollService.RollLine> lines = as(() -> roll.students(teacher, classId));
         RollService.RollLine brandt = lines.get(0);
         RollService.RollLine renamed =

@@ -53,7 +53,7 @@ class EntryServiceTest {
                                     0,
                                     List.of(new Forms.TermLine(0, "Term 2", "2027-01-04", "2027-03-26"))));
             long id = app.bean(GroundworkService.class).createClass(teacher, new Forms.ClassForm(year, "9B", "", 1));
-            app.bean(RollService.class).keep(teacher, id, "Brandt, Ilva\nOsei, Kofi", "");
+            app.bean(RollService.class).save(teacher, id, "Brandt, Ilva\nOsei, Kofi", "");
             app.bean(CategoryService.class)
                     .saveWeights(
                             teacher,
@@ -166,7 +166,7 @@ class EntryServiceTest {
         assertThat(stands()).isEqualTo("9 v2");
         assertThatThrownBy(() -> apply(after(Collections.nCopies(51, UUID.randomUUID()), UUID.randomUUID(), 0, "6")))
                 .isInstanceOf(FormException.class)
-                .hasMessage("An entry names over 50 earlier ones, or one without an id. None was kept.");
+                .hasMessage("An entry names over 50 earlier ones, or one without an id. None was saved.");
     }
 
     @Test
@@ -222,7 +222,7 @@ class EntryServiceTest {
         TypedEntry tooLong = typed(UUID.randomUUID(), 0, "x".repeat(201));
         assertThatThrownBy(() -> as(() -> app.bean(EntryService.class).apply(teacher, classId, List.of(good, tooLong))))
                 .isInstanceOf(FormException.class)
-                .hasMessage("An entry has over 200 characters. It was not kept.");
+                .hasMessage("An entry has over 200 characters. It was not saved.");
         assertThat(stands()).isEqualTo(" v0");
         assertThat(changes()).isEmpty();
     }

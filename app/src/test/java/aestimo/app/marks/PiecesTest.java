@@ -105,7 +105,7 @@ class PiecesTest {
         String change = "/assessments/" + piece;
         String[] fieldAlone = {"version", "1", "partId", field, "partTitle", "Field sheet", "partOutOf", "85"};
         assertThat(send(change, "Week 1", "2027-02-05", fieldAlone))
-                .contains("1 entry stands there: the part “Warm-up” can be taken out once they are cleared.");
+                .contains("1 entry stands there: the part “Warm-up” can be deleted once they are cleared.");
         assertThat(send(change, "Week 1", "2027-02-05", new String[] {"version", "1", "kind", "CHECK"}))
                 .contains("1 entry stands there: a piece with entries keeps its kind.");
         String[] both = {

@@ -38,7 +38,7 @@ class RailTest {
         CategoryId work = new CategoryId("c");
         LocalDate day = LocalDate.parse("2027-01-15");
         Assessment piece = new Assessment.Builder(
-                        new AssessmentId("a"), "Piece", work, aestimo.core.book.AssessmentKind.MARKS, day)
+                        new AssessmentId("a"), "Assessment", work, aestimo.core.book.AssessmentKind.MARKS, day)
                 .outOf(Optional.of(OutOf.of(100)))
                 .allowOver(true)
                 .build();

@@ -56,10 +56,10 @@ class RollFilesTest {
         HttpResponse<String> answer = preview(out.toByteArray());
         assertThat(answer.statusCode()).isEqualTo(200);
         assertThat(answer.body())
-                .contains("Brandt", "2204", "North", "Bring in 2 students", "&lt;b&gt;Osei&lt;/b&gt;")
+                .contains("Brandt", "2204", "North", "Import 2 students", "&lt;b&gt;Osei&lt;/b&gt;")
                 .contains("Line 1 stands above the headings; it is left out.")
                 .contains("holds the figures at the foot of the sheet; it is left out.");
-        visitor.post(students + "/keep", "pasted", "Adm no\tPupil\n2204\tBrandt, Ilva\n");
+        visitor.post(students + "/save", "pasted", "Adm no\tPupil\n2204\tBrandt, Ilva\n");
         assertThat(visitor.get(students).body()).contains("value=\"Brandt\"");
     }
 
@@ -74,9 +74,7 @@ class RollFilesTest {
         assertThat(preview("Ilva Brandt\n".repeat(100_000).getBytes(StandardCharsets.UTF_8))
                         .body())
                 .contains("There are more than 10000 rows.");
-        assertThat(visitor.get(students).body())
-                .contains("Bring in the students")
-                .doesNotContain("name=\"family\"");
+        assertThat(visitor.get(students).body()).contains("Import the students").doesNotContain("name=\"family\"");
     }
 
     @Test
@@ -84,6 +82,6 @@ class RollFilesTest {
         assertThat(visitor.upload(students + "/preview", "file", new byte[0]).body())
                 .contains("Nothing was pasted and no file was chosen.");
         assertThat(visitor.post(students + "/preview", "pasted", "Brandt, Ilva").body())
-                .contains("Bring in 1 student");
+                .contains("Import 1 student");
     }
 }

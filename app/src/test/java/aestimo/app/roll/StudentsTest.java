@@ -58,7 +58,7 @@ class StudentsTest {
                         Student::family, student -> student.set().orElse(""))));
     }
 
-    private void keep(String family, byte[] photo, boolean without) {
+    private void save(String family, byte[] photo, boolean without) {
         ActingTeacher.as(own.teacher(), () -> {
             app.bean(StudentService.class)
                     .save(
@@ -114,7 +114,7 @@ class StudentsTest {
                 .contains("Works &lt;b&gt;carefully&lt;/b&gt;.");
         // The preferred name and the address find the student in a sheet.
         String sheet = location(
-                        visitor.post(own.base() + "/marks/bring-in", "pasted", "Name\tEssay /20\nIvy Brandt\t11\n"))
+                        visitor.post(own.base() + "/marks/import", "pasted", "Name\tEssay /20\nIvy Brandt\t11\n"))
                 .replaceAll("\\?.*", "");
         assertThat(visitor.get(sheet).body()).contains("Brandt, Ilva", ">name<");
     }
@@ -123,7 +123,7 @@ class StudentsTest {
     void aPhotoIsMadeAnewAndSmall() throws IOException {
         ByteArrayOutputStream png = new ByteArrayOutputStream();
         ImageIO.write(new BufferedImage(900, 1200, BufferedImage.TYPE_INT_ARGB), "png", png);
-        keep("Brandt", png.toByteArray(), false);
+        save("Brandt", png.toByteArray(), false);
         var photo = visitor.get(students + "/" + id("Brandt") + "/photo");
         assertThat(photo.statusCode()).isEqualTo(200);
         assertThat(photo.headers().firstValue("Content-Type")).contains("image/jpeg");
@@ -136,21 +136,21 @@ class StudentsTest {
         assertThat(List.of(image.getWidth(), image.getHeight())).containsExactly(180, 240);
         // Something a picture carries behind its end is not kept.
         assertThat(new String(small, StandardCharsets.ISO_8859_1)).doesNotContain("IHDR");
-        keep("Brandt", new byte[0], true);
+        save("Brandt", new byte[0], true);
         assertThat(visitor.get(students + "/" + id("Brandt") + "/photo").statusCode())
                 .isEqualTo(404);
         ByteArrayOutputStream gif = new ByteArrayOutputStream();
         ImageIO.write(new BufferedImage(3, 3, BufferedImage.TYPE_INT_RGB), "gif", gif);
-        assertThatThrownBy(() -> keep("Brandt", gif.toByteArray(), false)).hasMessageContaining("another kind");
-        assertThatThrownBy(() -> keep("Brandt", "<svg/>".getBytes(StandardCharsets.UTF_8), false))
+        assertThatThrownBy(() -> save("Brandt", gif.toByteArray(), false)).hasMessageContaining("another kind");
+        assertThatThrownBy(() -> save("Brandt", "<svg/>".getBytes(StandardCharsets.UTF_8), false))
                 .hasMessageContaining("That is no picture.");
         byte[] half = Arrays.copyOf(png.toByteArray(), 60);
-        assertThatThrownBy(() -> keep("Brandt", half, false)).hasMessageContaining("cannot be read");
+        assertThatThrownBy(() -> save("Brandt", half, false)).hasMessageContaining("cannot be read");
         // A picture that claims to be enormous is refused before it is unpacked: width and height of its header.
         byte[] bomb = png.toByteArray();
         bomb[16] = 0x7f;
         bomb[20] = 0x7f;
-        assertThatThrownBy(() -> keep("Brandt", bomb, false)).hasMessageContaining("photo");
+        assertThatThrownBy(() -> save("Brandt", bomb, false)).hasMessageContaining("photo");
     }
 
     @Test
@@ -182,11 +182,11 @@ class StudentsTest {
         String preview = visitor.post(students + "/preview", "pasted", list).body();
         assertThat(preview)
                 .contains("In the class already; moves from North to South.", "1 student moves to the set of the list")
-                .contains("Not on the list", "Quill, Esme", "Bring in 1 student");
+                .contains("Not on the list", "Quill, Esme", "Import 1 student");
         String gone = found("name=\"gone\"[^>]*value=\"(\\d+)\"", preview);
         assertThat(gone).isEqualTo(id("Quill"));
         String kept = location(visitor.post(
-                students + "/keep", "pasted", list, "gone", gone, "leftOn", "2027-02-19", "moveSets", "true"));
+                students + "/save", "pasted", list, "gone", gone, "leftOn", "2027-02-19", "moveSets", "true"));
         assertThat(visitor.get(kept).body()).contains("1 student joined, 1 left, 1 changed set.");
         assertThat(sets()).containsEntry("Brandt", "South").containsEntry("Quill", "South");
         assertThat(own.<String>read(book -> book.student(Long.parseLong(id("Quill")))
@@ -195,7 +195,7 @@ class StudentsTest {
                         .toString()))
                 .isEqualTo("2027-02-19");
         // Unticked, nobody leaves and nobody moves.
-        assertThat(visitor.post(students + "/keep", "pasted", list).body()).contains("There is no new student");
+        assertThat(visitor.post(students + "/save", "pasted", list).body()).contains("There is no new student");
     }
 
     @Test

@@ -139,7 +139,7 @@ class OddSchoolTest {
             assertThat(roster).containsAnyOf("name=\"kept\"", "role=\"alert\"", "is-near");
             if (roster.contains("name=\"kept\"") && i % 10 == 0) {
                 PageForm.all(roster).stream()
-                        .filter(form -> form.action().endsWith("/keep"))
+                        .filter(form -> form.action().endsWith("/save"))
                         .forEach(form ->
                                 told(visitor.post(form.action(), form.fields().toArray(new String[0]))));
             }

@@ -57,7 +57,7 @@ class SchoolPagesTest {
         assertThat(connect("the office", "tidewater-lane")).contains("role=\"alert\"", "the office");
         assertThat(compare()).contains("No school is connected");
         assertThat(connect("http://localhost:9", "tidewater-lane"))
-                .contains("The connection is kept, but does not work yet", "cannot be reached");
+                .contains("The connection is saved, but does not work yet", "cannot be reached");
         assertThat(connect(office.address(), "not it"))
                 .contains(
                         "did not let the markbook in (401)",
@@ -66,7 +66,7 @@ class SchoolPagesTest {
         assertThat(connect(office.address() + "/", "tidewater-lane"))
                 .contains("The school answers: 5 classes of yours there.");
         String page = visitor.get("/school").body();
-        // The secret never leaves the server again; left empty, the one that is kept goes on.
+        // The secret never leaves the server again; left empty, the one that is saved goes on.
         assertThat(page).contains(office.address()).doesNotContain("tidewater-lane");
         assertThat(connect(office.address(), "")).contains("The school answers");
         assertThat(told(visitor.post("/school", "disconnect", "yes"))).contains("No school is connected any more.");
@@ -93,7 +93,7 @@ class SchoolPagesTest {
                 .contains("value=\"Effort\"", "value=\"5000\"");
         assertThat(visitor.get("/school").body()).doesNotContain("value=\"Effort\"");
         assertThat(told(visitor.post("/school/asks", "name", "effort", "labels", "1, 2, 2 ,3", "commentLength", "250")))
-                .contains("What the school asks for is kept.", "value=\"1, 2, 3\"", "value=\"250\"");
+                .contains("What the school asks for is saved.", "value=\"1, 2, 3\"", "value=\"250\"");
     }
 
     @Test

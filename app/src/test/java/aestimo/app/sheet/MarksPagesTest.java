@@ -15,7 +15,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/** The pages as a browser without scripts sees them: what forms answer, what is escaped, what is taken away. */
+/** The pages as a browser without scripts sees them: what forms answer, what is escaped, what is deleted. */
 @ExtendWith(RunningApp.class)
 class MarksPagesTest {
     private static final String EVIL = "<script>alert('x')</script>";
@@ -119,7 +119,7 @@ class MarksPagesTest {
         String weights = visitor.get(tutor.base() + "/groundwork/weights").body();
         assertThat(weights)
                 .contains("Save the categories", "data-sums=\"false\"", "value=\"Forms\"")
-                .doesNotContain("id=\"boundaries\"", "Keep the weights", ">makes<");
+                .doesNotContain("id=\"boundaries\"", "Save the weights", ">makes<");
         tutor.addPiece(
                 "Letter",
                 tutor.read(book -> book.book().categories().get(0).id().text()),
@@ -261,9 +261,9 @@ class MarksPagesTest {
     @Test
     void aFormSentTwiceIsKeptOnce() {
         String pasted = "Quill, Esme\n";
-        assertThat(location(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)))
+        assertThat(location(visitor.post(base + "/groundwork/students/save", "pasted", pasted)))
                 .contains("/groundwork/students");
-        assertThat(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)
+        assertThat(visitor.post(base + "/groundwork/students/save", "pasted", pasted)
                         .body())
                 .contains("There is no new student in what was pasted.");
         assertThat(visitor.get(base + "/groundwork/students").body().split("value=\"Quill\""))
@@ -304,7 +304,7 @@ class MarksPagesTest {
     }
 
     @Test
-    void everyChangeIsListedFilteredTakenAwayAndGoneBackOn() {
+    void everyChangeIsListedFilteredTakenAwayAndUndone() {
         addQuiz("Quiz", "2027-02-05", "15");
         addQuiz("Other", "2027-02-06", "15");
         own.type("Brandt", "Quiz", "12");
@@ -323,11 +323,11 @@ class MarksPagesTest {
                 .as("a time says its zone")
                 .containsPattern("\n2027-02-24T[0-9:]{8}(Z|[+-][0-9]{2}:[0-9]{2}),");
         String latest = found("name=\"change\" value=\"(\\d+)\"", quiz);
-        assertThat(visitor.get(location(visitor.post(changes + "/back", "change", latest)))
+        assertThat(visitor.get(location(visitor.post(changes + "/undo", "change", latest)))
                         .body())
                 .contains("Quiz is 12 again.");
         assertThat(own.entry("Brandt", "Quiz").toString()).isEqualTo("12");
         assertThat(visitor.get(changes + "?how=undone").body()).contains("undone");
-        assertThat(visitor.post(changes + "/back", "change", "1").statusCode()).isEqualTo(404);
+        assertThat(visitor.post(changes + "/undo", "change", "1").statusCode()).isEqualTo(404);
     }
 }

@@ -30,7 +30,7 @@ class SheetPagesTest {
         visitor = own.visitor();
         base = own.base();
         visitor.post(
-                base + "/groundwork/students/keep",
+                base + "/groundwork/students/save",
                 "pasted",
                 "Number\tName\tSet\n30\tBrandt, Ilva\tNorth\n7\tCastellan, Rui\tSouth\n100\tDunmore, Fenna\tNorth\n");
         String category = own.addCategory("Tests");
@@ -126,7 +126,7 @@ class SheetPagesTest {
 
     @Test
     void aRunHoldsThoseThePieceIsMeantForAndGrowsItsSpread() {
-        visitor.post(base + "/groundwork/students/keep", "pasted", "Eberly, Jonah\n", "joined", "2027-02-01");
+        visitor.post(base + "/groundwork/students/save", "pasted", "Eberly, Jonah\n", "joined", "2027-02-01");
         String first = visitor.get(base + "/run?span=year&assessment=" + own.piece("First"))
                 .body();
         assertThat(all("<b class=\"run-name\">([^<]+)", first))

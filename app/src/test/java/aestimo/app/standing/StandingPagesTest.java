@@ -22,7 +22,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/** Where the students of one small class stand, what others get to see of it, and what is taken away; worked by hand. */
+/** Where the students of one small class stand, what others get to see of it, and what is exported; worked by hand. */
 @ExtendWith(RunningApp.class)
 class StandingPagesTest {
     private static final List<String> FAMILIES = List.of("Brandt", "Castellan", "Dunmore", "Eberly", "Farrow");
@@ -138,7 +138,7 @@ class StandingPagesTest {
                 .contains("First", "Second");
         assertThat(visitor.get(base + "/working?figure=place&assessment=" + own.piece("First") + student)
                         .body())
-                .contains("Place of Dunmore, Fenna in First among 4");
+                .contains("Rank of Dunmore, Fenna in First among 4");
         assertThat(visitor.get(base + "/working?figure=luck").statusCode()).isEqualTo(404);
         assertThat(visitor.get(base + "/standing?figure=mean").body()).contains("their sum, by 4");
     }

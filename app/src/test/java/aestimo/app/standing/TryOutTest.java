@@ -101,7 +101,7 @@ class TryOutTest {
     }
 
     @Test
-    void adoptingIsOneStepThatCanBeGoneBackOn() {
+    void adoptingIsOneStepThatCanBeUndone() {
         String before = grades();
         assertThat(before).contains("70.0 B", "59.5 C");
         assertThat(visitor.post(base + "/standing/try/adopt", form("95", "1", "0", "59"))
@@ -156,11 +156,11 @@ class TryOutTest {
     @Test
     void tryOutsAreNamedComparedAndTakenAway() {
         String before = grades();
-        assertThat(visitor.post(base + "/standing/try/keep", form("100", "1", "1", "60", "tryOutName", ""))
+        assertThat(visitor.post(base + "/standing/try/save", form("100", "1", "1", "60", "tryOutName", ""))
                         .body())
                 .contains("A try-out needs a name");
-        visitor.post(base + "/standing/try/keep", form("100", "1", "1", "60", "tryOutName", "Less the lowest"));
-        visitor.post(base + "/standing/try/keep", form("100", "0", "1", "59", "tryOutName", "B from 59"));
+        visitor.post(base + "/standing/try/save", form("100", "1", "1", "60", "tryOutName", "Less the lowest"));
+        visitor.post(base + "/standing/try/save", form("100", "0", "1", "59", "tryOutName", "B from 59"));
         String compared = visitor.get(base + "/standing/try/compare")
                 .body()
                 .replaceAll("<[^>]*>", " ")

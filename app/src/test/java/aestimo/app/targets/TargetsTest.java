@@ -45,7 +45,7 @@ class TargetsTest {
         assertThat(refused).contains("Say why the targets are changed").contains("value=\"A\"");
         assertThat(targets.row("Brandt")).contains("B A 90.0 ▲ 1 B B 70.0 =");
         HttpResponse<String> kept = targets.send("won the county prize", "today", "Brandt end A");
-        assertThat(visitor.get(location(kept)).body()).contains("1 target is kept.");
+        assertThat(visitor.get(location(kept)).body()).contains("1 target is saved.");
         // Term 1 is held against what stood at its end, Term 2 against what stands today.
         assertThat(targets.row("Brandt")).startsWith("Brandt, Ilva B A 90.0 ▲ 1 A B 70.0 ▼ 1 A");
         String margin = visitor.get(base + "/" + own.student("Brandt")).body();
@@ -145,7 +145,7 @@ class TargetsTest {
                         "Eberly start C",
                         "Eberly end C")
                 .body();
-        assertThat(filled).contains("3 targets are suggested. Nothing is kept yet.");
+        assertThat(filled).contains("3 targets are suggested. Nothing is saved yet.");
         assertThat(all("name=\"end\" value=\"([^\"]*)\"", filled)).containsExactly("A", "C", "A", "C", "");
         String byScore = targets.send(
                         "/suggest",
@@ -177,19 +177,19 @@ class TargetsTest {
     void targetsComeInWithASheetAndAreTakenBackAsAWhole() {
         targets.set("Brandt end B", "Brandt score 101");
         targets.setLongAgo("Brandt");
-        String bringIn = location(
+        String opened = location(
                         visitor.post(
-                                own.base() + "/marks/bring-in",
+                                own.base() + "/marks/import",
                                 "pasted",
                                 "Name\tStarting score\tStart\tTarget Term 1\tTarget\nBrandt, Ilva\t104\tC\tB\tA\nCastellan, Rui\t98\td\t\t9\n"))
                 .replaceAll("\\?.*", "");
-        String preview = visitor.get(bringIn).body();
+        String preview = visitor.get(opened).body();
         assertThat(preview)
                 .contains("101 → 104")
                 .contains("B → A")
                 .contains("“9” is no grade of the class; it is left out.");
         String page = visitor.get(location(visitor.post(
-                        bringIn + "/take",
+                        opened + "/import",
                         "taken0",
                         "NAME",
                         "taken1",
@@ -205,9 +205,9 @@ class TargetsTest {
                         "over4",
                         "take")))
                 .body();
-        assertThat(page).contains("6 targets and starting scores are brought in.");
+        assertThat(page).contains("6 targets and starting scores are imported.");
         assertThat(targets.row("Brandt")).startsWith("Brandt, Ilva C B A 90.0 ▲ 1 A B 70.0 ▼ 1 A");
-        visitor.post(bringIn + "/back");
+        visitor.post(opened + "/undo");
         assertThat(targets.row("Brandt")).startsWith("Brandt, Ilva B A 90.0 ▲ 1 B B 70.0 = B");
         assertThat(own.<String>read(book -> book.book().targets() + " "
                         + book.book().startingScores().orElseThrow().scores().size()))

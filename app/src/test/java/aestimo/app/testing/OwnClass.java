@@ -70,7 +70,7 @@ public final class OwnClass {
         byte[] file =
                 Visitor.signedIn(app, "marin").download("/classes/" + from + "/groundwork/class/markbook?memos=true");
         OwnClass colleague = new OwnClass(app, "");
-        String made = location(colleague.visitor.upload("/classes/bring-in", "file", file));
+        String made = location(colleague.visitor.upload("/classes/import", "file", file));
         colleague.visitor.get(made);
         return new OwnClass(app, colleague.teacher, colleague.visitor, made.replaceAll("/marks.*", ""));
     }
@@ -133,7 +133,7 @@ public final class OwnClass {
     }
 
     public void addStudents(String pasted) {
-        visitor.get(location(visitor.post(base + "/groundwork/students/keep", "pasted", pasted)));
+        visitor.get(location(visitor.post(base + "/groundwork/students/save", "pasted", pasted)));
     }
 
     /** Puts a first term, September to 11 December, before the one that is there. */
@@ -222,7 +222,7 @@ public final class OwnClass {
         return read(book -> ClassBook.id(piece(book, title)));
     }
 
-    /** Looks at what is kept. */
+    /** Looks at what is saved. */
     public <T> T read(Function<ClassBook, T> what) {
         return ActingTeacher.as(
                 teacher, () -> what.apply(app.bean(BookService.class).open(teacher, id())));

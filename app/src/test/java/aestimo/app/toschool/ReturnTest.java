@@ -81,7 +81,7 @@ class ReturnTest {
         assertThat(own.seal())
                 .contains("1 mark in doubt: Bellweather, Ida, Winter.")
                 .contains("4 fields empty: ");
-        assertThat(own.page()).contains("in hand since");
+        assertThat(own.page()).contains("draft since");
     }
 
     @Test
@@ -177,7 +177,7 @@ class ReturnTest {
 
     /** What the command says of a file, behind its exit code. */
     private static String results(Path folder, String content, String... words) throws IOException {
-        Path file = Files.writeString(folder.resolve("taken away.json"), content);
+        Path file = Files.writeString(folder.resolve("exported.json"), content);
         List<String> all = new ArrayList<>(List.of(file.toString()));
         all.addAll(List.of(words));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -328,7 +328,7 @@ class ReturnTest {
         assertThat(List.of(one.get(), other.get()))
                 .containsExactlyInAnyOrder(
                         "sealed",
-                        "This return was sealed meanwhile, in another window. It stands as it was sealed then.");
+                        "This return was sealed meanwhile, in another window. It stays as it was sealed then.");
         windows.shutdown();
         assertThat(own.page())
                 .contains(SealedDocument.sha256(
@@ -391,7 +391,7 @@ class ReturnTest {
         assertThat(takeOutTermOne()).contains("Term 1 has a return to the school and must stay in the year.");
         own.visitor.post(own.base + "/" + id + "/leave");
         assertThat(takeOutBrandt()).doesNotContain("value=\"Brandt\"");
-        assertThat(takeOutTermOne()).contains("2026/27 is kept.");
+        assertThat(takeOutTermOne()).contains("2026/27 is saved.");
         assertThat(own.own.<Integer>read(book -> book.book().terms().size())).isEqualTo(1);
     }
 

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
 /**
- * Whatever is done to a class and gone back on leaves it as it was, to the last byte of its markbook file, and so does
+ * Whatever is done to a class and undone leaves it as it was, to the last byte of its markbook file, and so does
  * whatever is refused. The class is 9B of the demo, brought to a colleague.
  */
 @ExtendWith(RunningApp.class)
@@ -86,7 +86,7 @@ class AndBackTest {
                 "name=\"change\" value=\"([0-9]+)\"",
                 visitor.get(base + "/changes?how=typed").body());
         for (String change : changes.subList(0, count)) {
-            follow(visitor.post(base + "/changes/back", "change", change));
+            follow(visitor.post(base + "/changes/undo", "change", change));
         }
         assertThat(file()).isEqualTo(before);
     }
@@ -116,13 +116,13 @@ class AndBackTest {
         book().book()
                 .students()
                 .forEach(student -> sheet.append(student.listName()).append("\t3\tabs\t22\n"));
-        String bringIn = location(visitor.post(base + "/marks/bring-in", "pasted", sheet.toString()))
+        String opened = location(visitor.post(base + "/marks/import", "pasted", sheet.toString()))
                 .replaceAll("\\?.*", "");
         assertThat(follow(visitor.post(
-                        bringIn + "/take", PageForm.fields(visitor.get(bringIn).body(), "settle-form"))))
-                .contains("marks are brought in");
+                        opened + "/import", PageForm.fields(visitor.get(opened).body(), "settle-form"))))
+                .contains("marks are imported");
         assertThat(file()).isNotEqualTo(before);
-        follow(visitor.post(bringIn + "/back"));
+        follow(visitor.post(opened + "/undo"));
         assertThat(file()).isEqualTo(before);
     }
 
@@ -159,7 +159,7 @@ class AndBackTest {
                         visitor.put(base + "/entries", "[{\"text\": \"7\"}]"),
                         visitor.put(base + "/entries", "no list"),
                         visitor.upload(
-                                "/classes/bring-in", "file", before.substring(9).getBytes(StandardCharsets.UTF_8))))
+                                "/classes/import", "file", before.substring(9).getBytes(StandardCharsets.UTF_8))))
                 .allSatisfy(answer -> assertThat(answer.body() + location(answer))
                         .doesNotContain("Exception", "java.", "Whitelabel"));
         assertThat(file()).isEqualTo(before);

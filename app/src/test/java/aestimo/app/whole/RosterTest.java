@@ -40,7 +40,7 @@ class RosterTest {
             fields[2 + 2 * i] = "chosen";
             fields[3 + 2 * i] = chosen[i];
         }
-        return visitor.post("/classes/roster/keep", fields);
+        return visitor.post("/classes/roster/save", fields);
     }
 
     @Test
@@ -49,7 +49,7 @@ class RosterTest {
         Visitor visitor = own.visitor();
         String page = visitor.upload("/classes/roster", "file", sample()).body();
         assertThat(page).contains("9B Geography", "8D Geography", "is made", "Nothing has been changed yet.");
-        assertThat(keep(visitor, page).body()).contains("Tick the classes to be taken over.");
+        assertThat(keep(visitor, page).body()).contains("Tick the classes to import.");
         String told = visitor.get(location(keep(visitor, page, "0", "1"))).body();
         assertThat(told).contains("9B Geography is made: 24 joined, 1 left. 8D Geography is made: 6 joined.");
         ClassRow made = ActingTeacher.as(
@@ -88,6 +88,6 @@ class RosterTest {
         assertThat(visitor.upload("/classes/roster", "file", new byte[] {'P', 'K', 3, 4, 0})
                         .body())
                 .contains("The file is no roster");
-        assertThat(visitor.post("/classes/roster/keep", "kept", "{").body()).contains("Choose the file again.");
+        assertThat(visitor.post("/classes/roster/save", "kept", "{").body()).contains("Choose the file again.");
     }
 }

@@ -35,7 +35,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Classes taken away whole, brought in again, and copied into another year. */
+/** Classes exported whole, imported again, and copied into another year. */
 @ExtendWith(RunningApp.class)
 class WholeClassTest {
     /** All that stays the same whatever the ids are. */
@@ -99,7 +99,7 @@ class WholeClassTest {
                 .get("/classes/" + from.row().id() + "/groundwork/class/markbook")
                 .body();
         OwnClass colleague = new OwnClass(app, "");
-        var answer = colleague.visitor().upload("/classes/bring-in", "file", json.getBytes(StandardCharsets.UTF_8));
+        var answer = colleague.visitor().upload("/classes/import", "file", json.getBytes(StandardCharsets.UTF_8));
         String made = location(answer);
         assertThat(made).as(answer.body()).startsWith("/classes/");
         assertThat(colleague.visitor().get(made).body())
@@ -107,8 +107,8 @@ class WholeClassTest {
         ClassBook to = open(app, colleague.teacher(), Long.parseLong(found("/classes/(\\d+)/", made)));
         assertThat(figures(to.book())).isEqualTo(figures(from.book()));
         // The same file once more makes another class, in the same year.
-        String again = location(
-                colleague.visitor().upload("/classes/bring-in", "file", json.getBytes(StandardCharsets.UTF_8)));
+        String again =
+                location(colleague.visitor().upload("/classes/import", "file", json.getBytes(StandardCharsets.UTF_8)));
         ClassBook second = open(app, colleague.teacher(), Long.parseLong(found("/classes/(\\d+)/", again)));
         assertThat(second.row().yearId()).isEqualTo(to.row().yearId());
         assertThat(second.row().name()).isEqualTo(from.row().title() + " (2)");
@@ -135,8 +135,7 @@ class WholeClassTest {
                  "targets": [{"student": "s1", "start": "B", "end": "A", "terms": {"t1": "B"}}],
                  "startingScores": {"top": "130", "scores": {"s1": "104"}}}
                 """;
-        String made =
-                location(own.visitor().upload("/classes/bring-in", "file", json.getBytes(StandardCharsets.UTF_8)));
+        String made = location(own.visitor().upload("/classes/import", "file", json.getBytes(StandardCharsets.UTF_8)));
         String away = made.replaceAll("/marks.*", "/groundwork/class/markbook");
         String without = own.visitor().get(away).body();
         assertThat(without).contains("Lively.", "Bring glue.").doesNotContain("Lost glue");
@@ -165,17 +164,17 @@ class WholeClassTest {
         int years = ActingTeacher.as(
                 own.teacher(),
                 () -> app.bean(YearService.class).years(own.teacher()).size());
-        assertThat(visitor.upload("/classes/bring-in", "file", "{nothing".getBytes(StandardCharsets.UTF_8))
+        assertThat(visitor.upload("/classes/import", "file", "{nothing".getBytes(StandardCharsets.UTF_8))
                         .body())
                 .contains("not well-formed JSON");
-        assertThat(visitor.upload("/classes/bring-in", "file", new byte[0]).body())
+        assertThat(visitor.upload("/classes/import", "file", new byte[0]).body())
                 .contains("Choose the markbook file first");
         String long_ = "{\"format\": \"aestimo-markbook\", \"version\": 1, \"class\": \"X\", \"today\": \"2027-02-24\","
                 + "\"terms\": [{\"id\": \"t\", \"name\": \"T\", \"starts\": \"2031-01-04\", \"ends\": \"2031-03-26\"}], \"bands\": [],"
                 + "\"categories\": [{\"id\": \"c\", \"name\": \"C\", \"weight\": \"100\"}], \"assessments\": [{\"id\": \"a\", \"title\": \""
                 + "x".repeat(90)
                 + "\", \"category\": \"c\", \"date\": \"2031-01-20\", \"outOf\": \"10\"}], \"students\": [], \"entries\": []}";
-        assertThat(visitor.upload("/classes/bring-in", "file", long_.getBytes(StandardCharsets.UTF_8))
+        assertThat(visitor.upload("/classes/import", "file", long_.getBytes(StandardCharsets.UTF_8))
                         .body())
                 .contains("needs a title of 1 to 80 letters");
         String twice = long_.replace("x".repeat(90), "Quiz")
@@ -184,7 +183,7 @@ class WholeClassTest {
                         "\"students\": [{\"id\": \"s\", \"family\": \"\", \"given\": \"Bo\", \"number\": \"1\"},"
                                 + "{\"id\": \"r\", \"family\": \"Bo\", \"given\": \"\", \"number\": \"1\"}]");
         assertThat(visitor.upload(
-                                "/classes/bring-in",
+                                "/classes/import",
                                 "file",
                                 twice.replace(
                                                 "\"entries\": []",
@@ -197,7 +196,7 @@ class WholeClassTest {
                         () -> app.bean(YearService.class).years(own.teacher()).size()))
                 .isEqualTo(years);
         // One name alone, and a number that stands twice, are no reason to refuse a class.
-        String made = location(visitor.upload("/classes/bring-in", "file", twice.getBytes(StandardCharsets.UTF_8)));
+        String made = location(visitor.upload("/classes/import", "file", twice.getBytes(StandardCharsets.UTF_8)));
         assertThat(visitor.get(made).body()).contains("is made: 2 students", "came without the number 1");
     }
 
@@ -245,7 +244,7 @@ class WholeClassTest {
         // A student who goes on in the subject stands there with last year's result beside the name.
         String next = "/classes/" + made.row().id();
         visitor.get(next + "/groundwork/students");
-        visitor.post(next + "/groundwork/students/keep", "pasted", "2204\tBrandt\tIlva\n");
+        visitor.post(next + "/groundwork/students/save", "pasted", "2204\tBrandt\tIlva\n");
         visitor.post(next + "/marks/look", "who", "last_year");
         assertThat(visitor.get(next + "/marks?span=year").body())
                 .contains("<td class=\"who\" title=\"60.0\">60.0</td>");

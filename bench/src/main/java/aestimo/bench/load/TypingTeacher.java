@@ -59,7 +59,7 @@ final class TypingTeacher {
     /** The same class once more, with those on its list who joined it since. */
     TypingTeacher joinedBy(String pastedStudents) {
         visitor.get(base + "/groundwork/students");
-        visitor.post(base + "/groundwork/students/keep", "pasted", pastedStudents);
+        visitor.post(base + "/groundwork/students/save", "pasted", pastedStudents);
         return ofSheet(visitor, base);
     }
 
@@ -127,7 +127,7 @@ final class TypingTeacher {
                     .append(", Given\n");
         }
         visitor.get(base + "/groundwork/students");
-        visitor.post(base + "/groundwork/students/keep", "pasted", roster.toString());
+        visitor.post(base + "/groundwork/students/save", "pasted", roster.toString());
         visitor.get(base + "/groundwork/weights");
         visitor.post(
                 base + "/groundwork/weights",

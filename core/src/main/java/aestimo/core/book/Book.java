@@ -213,10 +213,10 @@ public final class Book {
     }
 
     /**
-     * Whether a category has a say: it counts and, where the result is made by category, weighs something (rules,
+     * Whether a category counts: it counts and, where the result is made by category, weighs something (rules,
      * section 4).
      */
-    public boolean hasSay(Category category) {
+    public boolean countsTowardsResult(Category category) {
         return category.counts()
                 && (rules.method() == Method.ALL_POINTS || !category.weight().isZero());
     }

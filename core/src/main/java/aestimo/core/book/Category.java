@@ -7,7 +7,7 @@ import aestimo.core.value.Weight;
  *
  * @param weight its say in a result by category, of 100 over all counting categories
  * @param dropLowest how many of the lowest percents leave the average, 0 or more
- * @param counts false for practice: it has an average but no say
+ * @param counts false for practice: it has an average but does not count towards the result
  * @param retired takes no new assessment; what stands in it still counts
  */
 public record Category(

@@ -127,7 +127,7 @@ public final class LooseEnds {
             }
         }
         for (Category category : book.categories()) {
-            if (book.hasSay(category) && !category.retired() && !used.contains(category.id())) {
+            if (book.countsTowardsResult(category) && !category.retired() && !used.contains(category.id())) {
                 found.add(LooseEnd.of(Kind.NO_ASSESSMENT, Optional.of(category)));
             }
         }

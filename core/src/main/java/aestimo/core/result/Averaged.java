@@ -6,7 +6,7 @@ import aestimo.core.value.Percent;
 import aestimo.core.value.WholeNumbers;
 
 /**
- * What came out for one student. An average in whole numbers is brought into lowest terms only where it is looked at:
+ * What came out for one student. An average in whole numbers is brought to lowest terms only where it is looked at:
  * a result is made without.
  */
 final class Averaged {

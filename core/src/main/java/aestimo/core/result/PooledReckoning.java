@@ -18,7 +18,7 @@ final class PooledReckoning implements Reckoning {
     private final int[] span;
     private final int[] deciding;
     private final AveragePlan[] categories;
-    private final boolean[] hasSay;
+    private final boolean[] countsTowardsResult;
     private final Fraction[] weights;
     /** Σ w of the categories with a say. */
     private final Fraction weightsInAll;
@@ -32,26 +32,28 @@ final class PooledReckoning implements Reckoning {
         this.categories = book.categories().stream()
                 .map(category -> AveragePlan.ofCategory(counting, category, span))
                 .toArray(AveragePlan[]::new);
-        this.hasSay = new boolean[categories.length];
+        this.countsTowardsResult = new boolean[categories.length];
         this.weights = new Fraction[categories.length];
-        for (int i = 0; i < hasSay.length; i++) {
-            hasSay[i] = book.hasSay(book.categories().get(i));
+        for (int i = 0; i < countsTowardsResult.length; i++) {
+            countsTowardsResult[i] = book.countsTowardsResult(book.categories().get(i));
             weights[i] = book.categories().get(i).weight().toFraction();
         }
         this.weightsInAll = weightsWithSay();
         this.allPoints = book.rules().method() == Method.ALL_POINTS
                 ? AveragePlan.ofPoints(
-                        counting, IntStream.of(span).filter(this::hasSay).toArray())
+                        counting,
+                        IntStream.of(span).filter(this::countsTowardsResult).toArray())
                 : null;
         this.deciding = IntStream.of(span)
-                .filter(place -> hasSay(place) && !book.assessments().get(place).isBonus())
+                .filter(place -> countsTowardsResult(place)
+                        && !book.assessments().get(place).isBonus())
                 .toArray();
     }
 
     private Fraction weightsWithSay() {
         FractionSum sum = new FractionSum();
         for (int i = 0; i < weights.length; i++) {
-            if (hasSay[i]) {
+            if (countsTowardsResult[i]) {
                 sum.plus(weights[i]);
             }
         }
@@ -67,9 +69,9 @@ final class PooledReckoning implements Reckoning {
         return categories[place];
     }
 
-    /** Whether the category at a place of the book has a say. */
+    /** Whether the category at a place of the book counts. */
     boolean hasSayCategory(int place) {
-        return hasSay[place];
+        return countsTowardsResult[place];
     }
 
     /** The places of the span's pieces whose marks decide the result, bonus work left out, in the book's order. */
@@ -77,8 +79,8 @@ final class PooledReckoning implements Reckoning {
         return deciding;
     }
 
-    private boolean hasSay(int place) {
-        return book.hasSay(book.categoryOf(place));
+    private boolean countsTowardsResult(int place) {
+        return book.countsTowardsResult(book.categoryOf(place));
     }
 
     /** By category, in the book's order; null where a category has no average. */
@@ -113,7 +115,7 @@ final class PooledReckoning implements Reckoning {
         }
         FractionSum top = new FractionSum();
         for (int i = 0; i < averages.length; i++) {
-            if (averages[i] != null && hasSay[i]) {
+            if (averages[i] != null && countsTowardsResult[i]) {
                 averages[i].addTo(top, weights[i]);
             }
         }
@@ -124,7 +126,7 @@ final class PooledReckoning implements Reckoning {
     private Fraction weightsOf(Averaged[] averages) {
         FractionSum missing = null;
         for (int i = 0; i < averages.length; i++) {
-            if (averages[i] == null && hasSay[i]) {
+            if (averages[i] == null && countsTowardsResult[i]) {
                 missing = missing == null ? new FractionSum() : missing;
                 missing.plus(weights[i]);
             }
@@ -148,7 +150,7 @@ final class PooledReckoning implements Reckoning {
         } else {
             Fraction weighing = weightsOf(averages);
             for (int i = 0; i < averages.length; i++) {
-                if (averages[i] != null && hasSay[i]) {
+                if (averages[i] != null && countsTowardsResult[i]) {
                     portion(categories[i], averages[i], weights[i].dividedBy(weighing), row, portions);
                 }
             }

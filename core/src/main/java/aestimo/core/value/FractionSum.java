@@ -44,7 +44,7 @@ public final class FractionSum {
     }
 
     /**
-     * Adds {@code factor}·{@code numerator}/{@code denominator}, a quotient not brought into lowest terms.
+     * Adds {@code factor}·{@code numerator}/{@code denominator}, a quotient not brought to lowest terms.
      *
      * @param denominator above 0
      */

@@ -3,7 +3,7 @@ package aestimo.core.value;
 import java.math.BigDecimal;
 
 /**
- * How much a category, an assessment, a part or a term has a say beside its neighbours: 0 or more. The categories of a
+ * How much a category, an assessment, a part or a term counts beside its neighbours: 0 or more. The categories of a
  * class make 100 together. Immutable.
  */
 public final class Weight extends DecimalQuantity<Weight> {

@@ -94,7 +94,7 @@ public final class MeanWorking {
                 steps.add(Working.of("others level with it", Long.toString(level)));
             }
             return new Working(
-                    "Place of " + student.listName() + " in "
+                    "Rank of " + student.listName() + " in "
                             + figures.assessment().title() + " among " + figures.counted(),
                     rank.toString(),
                     steps);

@@ -70,10 +70,10 @@ public final class ResultWorking {
                     average.steps());
         }
         String why = !category.counts()
-                ? "practice, no say in the result"
-                : book.hasSay(category)
+                ? "practice, does not count towards the result"
+                : book.countsTowardsResult(category)
                         ? "nothing counts here yet, so it is left out"
-                        : "weight 0, no say in the result";
+                        : "weight 0, does not count towards the result";
         String shown = own.category(category.id()).isPresent() ? average.figure() : "";
         return new Working(category.name() + ": " + why, shown, average.steps());
     }
@@ -132,7 +132,7 @@ public final class ResultWorking {
         return own.rank()
                 .map(rank -> new ResultWorking(standing, own)
                         .rank(
-                                "Place of " + own.student().listName(),
+                                "Rank of " + own.student().listName(),
                                 rank,
                                 other -> other.rank().isPresent()));
     }
@@ -142,7 +142,7 @@ public final class ResultWorking {
         return own.setRank()
                 .map(rank -> new ResultWorking(standing, own)
                         .rank(
-                                "Place of " + own.student().listName() + " in "
+                                "Rank of " + own.student().listName() + " in "
                                         + own.student().set().orElseThrow(),
                                 rank,
                                 other -> other.setRank().isPresent()

@@ -218,7 +218,7 @@ class StandingPropertyTest {
         for (Assessment piece : made.assessments) {
             boolean remaining = piece.kind().isMarked()
                     && !piece.isBonus()
-                    && book.hasSay(book.categoryOf(piece))
+                    && book.countsTowardsResult(book.categoryOf(piece))
                     && own.student().isMeant(piece);
             for (int part = 0; remaining && part < piece.entryCount(); part++) {
                 Entry entry = book.entry(own.place(), book.placeOf(piece.id()).orElseThrow(), part);

@@ -81,7 +81,7 @@ class WorkingTest {
                             Symbols: absent = not counted
                             12 of 15 points = 80
                           Exams: nothing counts here yet, so it is left out
-                          Quizzes: practice, no say in the result = 70.0
+                          Quizzes: practice, does not count towards the result = 70.0
                             Weekly quiz: 7 of 10 = 70 %
                             (70) ÷ 1 = 70
                           (50 × about 69.5833 + 30 × 80) ÷ 80 = about 73.4896
@@ -130,7 +130,7 @@ class WorkingTest {
                             Extra map: 1.5 of 10 – bonus, on top = 15 %
                             31.5 of 40 points = 78.75
                           Exams: nothing counts here yet, so it is left out
-                          Quizzes: practice, no say in the result
+                          Quizzes: practice, does not count towards the result
                           all points that count, of all that were possible = 78.75
                           rounded half up, as it is shown = 78.8
                           78.8 is grade B, which starts from 60
@@ -168,7 +168,7 @@ class WorkingTest {
                         "Coast walk: “12?” is in doubt, not counted until settled = not counted\n",
                         "Soil pit: “31” is in doubt, not counted until settled = not counted\n",
                         "Contours: blank = not counted\n",
-                        "  Exams: weight 0, no say in the result\n");
+                        "  Exams: weight 0, does not count towards the result\n");
         Standing standing = Standing.of(made.book(), YEAR);
         assertThat(ResultWorking.ofRank(standing, standing.of(new StudentId("Cy"))))
                 .isEmpty();
@@ -256,7 +256,7 @@ class WorkingTest {
         assertThat(ResultWorking.ofRank(standing, standing.of(new StudentId("Cy"))))
                 .map(Working::asText)
                 .contains("""
-                        Place of Marsh, Cy among 5 = =2
+                        Rank of Marsh, Cy among 5 = =2
                           students with a higher figure on the page = 1
                           level with Marsh, Bo and Marsh, Dot = 70.0
                         """);
@@ -264,7 +264,7 @@ class WorkingTest {
         Standing dense = Standing.of(made.book(), YEAR);
         assertThat(ResultWorking.ofRank(dense, dense.of(new StudentId("Eve"))))
                 .map(Working::asText)
-                .contains("Place of Marsh, Eve among 5 = 3\n  students with a higher figure on the page = 4\n");
+                .contains("Rank of Marsh, Eve among 5 = 3\n  students with a higher figure on the page = 4\n");
     }
 
     @Test
@@ -315,7 +315,7 @@ class WorkingTest {
         assertThat(MeanWorking.ofPlace(second.assessments().get(0), made.students.get(0), second.book()))
                 .map(Working::asText)
                 .contains("""
-                        Place of Marsh, Ann in Report among 2 = 2
+                        Rank of Marsh, Ann in Report among 2 = 2
                           own percent as shown = 66.0
                           students with a higher one = 1
                         """);

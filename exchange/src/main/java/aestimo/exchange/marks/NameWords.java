@@ -5,7 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 
-/** Names brought into one form, so that order, case, accents, apostrophes and hyphens make no difference. */
+/** Names brought to one form, so that order, case, accents, apostrophes and hyphens make no difference. */
 final class NameWords {
     private NameWords() {}
 

@@ -52,7 +52,7 @@ record ResultsArguments(String file, Map<String, String> options) {
 
     private ResultsArguments checked() {
         if (options.containsKey("--from") != options.containsKey("--to")) {
-            throw new IllegalArgumentException("--from and --to go together: a span of dates has two ends");
+            throw new IllegalArgumentException("--from and --to go together: a stretch of dates has two ends");
         }
         long spans = Set.of("--span", "--from", "--pieces").stream()
                 .filter(options::containsKey)

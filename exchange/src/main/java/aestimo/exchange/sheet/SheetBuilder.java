@@ -38,7 +38,7 @@ final class SheetBuilder {
         }
         if (row >= MOST_ROWS) {
             throw new UnreadableFileException(
-                    "There are more than " + MOST_ROWS + " rows. Bring in one class or year group at a time.");
+                    "There are more than " + MOST_ROWS + " rows. Import one class or year group at a time.");
         }
         if (column >= MOST_COLUMNS) {
             throw new UnreadableFileException("Row " + (row + 1) + " has more than " + MOST_COLUMNS
@@ -50,7 +50,7 @@ final class SheetBuilder {
         }
         if (++cells > MOST_CELLS) {
             throw new UnreadableFileException(
-                    "There are more than " + MOST_CELLS + " filled cells. Bring in one class or year group at a time.");
+                    "There are more than " + MOST_CELLS + " filled cells. Import one class or year group at a time.");
         }
         while (rows.size() <= row) {
             rows.add(new ArrayList<>());

@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.util.List;
 
 /**
- * A table to be taken away: a row of headings and rows of cells under them.
+ * A table to be exported: a row of headings and rows of cells under them.
  *
  * @param title what it is of, such as “9B Geography, Term 2”; names the sheet of a workbook
  */

@@ -1,0 +1,15 @@
+package aestimo.app.account;
+
+/**
+ * How a teacher likes the pages.
+ *
+ * @param name the teacher's own name
+ * @param school where they teach, as it stands on what is printed; may be empty
+ * @param theme {@code auto}, {@code light} or {@code dark}
+ * @param rowHeight {@code low}, {@code medium} or {@code high}
+ * @param typeSize {@code small}, {@code medium} or {@code large}
+ */
+public record AccountSettings(String name, String school, String theme, String rowHeight, String typeSize) {
+    /** For pages seen before signing in. */
+    public static final AccountSettings PLAIN = new AccountSettings("", "", "auto", "medium", "medium");
+}

@@ -1,0 +1,259 @@
+package aestimo.app.imports;
+
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.frame.PageFrame;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.core.book.Student;
+import aestimo.exchange.marks.ColumnRole;
+import aestimo.exchange.sheet.Sheet;
+import aestimo.exchange.sheet.SheetReader;
+import aestimo.exchange.sheet.UnreadableFileException;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Importing: the source, its columns, its students, its marks, on one page. */
+@Controller
+@RequestMapping("/classes/{classId}/marks/import")
+class ImportController {
+    private static final int LONGEST_PASTE = 2_000_000;
+    private static final int LONGEST_SOURCE = 80;
+    /** Clear rows beyond so many are counted, not shown: a page of thousands helps nobody. */
+    private static final int MOST_CLEAR_ROWS = 300;
+
+    private final ImportService imports;
+    private final UndoImportService undoImports;
+    private final FrameService frames;
+
+    ImportController(ImportService imports, UndoImportService undoImports, FrameService frames) {
+        this.imports = imports;
+        this.undoImports = undoImports;
+        this.frames = frames;
+    }
+
+    @GetMapping
+    String begin(OpenClass open, Model model) {
+        frame(open, model);
+        return beginning(open, model);
+    }
+
+    private String beginning(OpenClass open, Model model) {
+        model.addAttribute("all", imports.all(open.teacher(), open.id()));
+        return "imports/begin";
+    }
+
+    /** Reads what was pasted, or the file that was chosen; the file wins where both were sent. */
+    @PostMapping
+    String start(
+            OpenClass open,
+            @RequestParam(name = "file", required = false) MultipartFile file,
+            FormFields fields,
+            Model model)
+            throws IOException {
+        frame(open, model);
+        String pasted = fields.raw("pasted");
+        try {
+            boolean hasFile = file != null && !file.isEmpty();
+            if (!hasFile && pasted.length() > LONGEST_PASTE) {
+                throw new UnreadableFileException(
+                        "That is too much to paste: over " + LONGEST_PASTE + " characters. Save it as a file instead.");
+            }
+            Sheet sheet = hasFile ? SheetReader.readLongest(file.getBytes()) : SheetReader.readPaste(pasted);
+            long id = imports.start(open.teacher(), open.id(), hasFile ? source(file) : ImportService.PASTED, sheet);
+            return to(open.id(), "/" + id, model);
+        } catch (UnreadableFileException refused) {
+            model.addAttribute("problems", List.of(refused.getMessage()));
+            model.addAttribute("pasted", pasted.length() > LONGEST_PASTE ? "" : pasted);
+            return beginning(open, model);
+        }
+    }
+
+    /** The file's name as a title would be written. */
+    private static String source(MultipartFile file) {
+        String name = file.getOriginalFilename() == null ? "" : file.getOriginalFilename();
+        String bare = name.replaceAll(".*[/\\\\]", "")
+                .replaceAll("\\.[A-Za-z0-9]{1,5}$", "")
+                .strip();
+        if (bare.isEmpty()) {
+            return "a file";
+        }
+        return bare.length() > LONGEST_SOURCE ? bare.substring(0, LONGEST_SOURCE) : bare;
+    }
+
+    @GetMapping("/{importId}")
+    String show(OpenClass open, @PathVariable long importId, Model model) {
+        frame(open, model);
+        return page(open, importId, model);
+    }
+
+    /** Asked for after it was cancelled here or in another tab: said so, with the way to begin anew. */
+    @ExceptionHandler(ImportGoneException.class)
+    String gone(OpenClass open, HttpServletResponse response, Model model) {
+        response.setStatus(HttpServletResponse.SC_NOT_FOUND);
+        frame(open, model);
+        model.addAttribute(
+                "problems", List.of("This import is no longer here: it was cancelled. Nothing was changed by it."));
+        return beginning(open, model);
+    }
+
+    @PostMapping("/{importId}/settle")
+    String settle(
+            OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes told) {
+        frame(open, model);
+        try {
+            imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
+        } catch (FormException refused) {
+            told.addFlashAttribute("problems", refused.problems());
+        }
+        return to(open.id(), "/" + importId, model);
+    }
+
+    /** Rows that are not on the page keep what was settled of them; a button settles all strangers at once. */
+    private Choices choices(OpenClass open, long importId, FormFields fields) {
+        Choices before = imports.choices(open.teacher(), open.id(), importId);
+        Choices read = Choices.read(fields, before.columns().size());
+        Map<Integer, String> students = new HashMap<>(before.students());
+        fields.texts("line").forEach(line -> students.remove((int) FormFields.toNumber(line)));
+        students.putAll(read.students());
+        if (fields.text("all").equals("add")) {
+            imports.view(open.teacher(), open.id(), importId).plan().lines().stream()
+                    .filter(line -> line.fate() == ImportPlan.Fate.STRANGER)
+                    .forEach(line -> students.put(line.row().line(), Choices.ADD));
+        }
+        return new Choices(read.columns(), students, read.byOrder());
+    }
+
+    @PostMapping("/{importId}/import")
+    String take(OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes told) {
+        frame(open, model);
+        try {
+            imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
+            ImportPlan plan = imports.take(open.teacher(), open.id(), importId);
+            told.addFlashAttribute("done", words(plan));
+        } catch (FormException refused) {
+            model.addAttribute("problems", refused.problems());
+            return page(open, importId, model);
+        }
+        return to(open.id(), "/" + importId, model);
+    }
+
+    private static String words(ImportPlan plan) {
+        List<String> words = new ArrayList<>();
+        if (plan.written() > 0) {
+            words.add((plan.written() == 1 ? "1 mark is" : plan.written() + " marks are") + " imported"
+                    + (plan.doubtful() == 0
+                            ? ""
+                            : plan.doubtful() == 1 ? "; 1 is in doubt" : "; " + plan.doubtful() + " are in doubt"));
+        }
+        if (plan.targetsWritten() > 0) {
+            words.add(
+                    plan.targetsWritten() == 1
+                            ? "1 target or starting score is imported"
+                            : plan.targetsWritten() + " targets and starting scores are imported");
+        }
+        long joined = plan.count(ImportPlan.Fate.ADDED);
+        if (joined > 0) {
+            words.add(joined == 1 ? "1 student joined" : joined + " students joined");
+        }
+        return String.join(". ", words) + ".";
+    }
+
+    @PostMapping("/{importId}/undo")
+    String undo(OpenClass open, @PathVariable long importId, Model model, RedirectAttributes told) {
+        frame(open, model);
+        try {
+            undoImports.undo(open.teacher(), open.id(), importId);
+            told.addFlashAttribute("done", "The import is undone: everything is as it was before.");
+        } catch (FormException refused) {
+            told.addFlashAttribute("problems", refused.problems());
+        }
+        return to(open.id(), "/" + importId, model);
+    }
+
+    @PostMapping("/{importId}/leave")
+    String leave(OpenClass open, @PathVariable long importId, Model model, RedirectAttributes told) {
+        frame(open, model);
+        // What was pasted goes back into its field, so that it can be mended there.
+        told.addFlashAttribute("pasted", imports.leave(open.teacher(), open.id(), importId));
+        told.addFlashAttribute("done", "Cancelled. Nothing was changed.");
+        return to(open.id(), "", model);
+    }
+
+    private void frame(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "marks/import"));
+    }
+
+    private static String to(long classId, String page, Model model) {
+        PageFrame frame = (PageFrame) model.getAttribute("frame");
+        return "redirect:/classes/" + classId + "/marks/import" + page + "?" + frame.query();
+    }
+
+    /** One of the ways a row's student can be settled. */
+    record StudentChoice(long enrolmentId, String name) {}
+
+    private String page(OpenClass open, long importId, Model model) {
+        ImportService.View view = imports.view(open.teacher(), open.id(), importId);
+        ImportPlan plan = view.plan();
+        List<ImportPlan.Line> notable =
+                plan.lines().stream().filter(ImportPlan.Line::isNotable).toList();
+        boolean few = plan.lines().size() <= MOST_CLEAR_ROWS;
+        List<ImportPlan.Line> shown = few
+                ? plan.lines()
+                : Stream.concat(
+                                notable.stream(),
+                                plan.lines().stream()
+                                        .filter(line -> !line.isNotable())
+                                        .limit(MOST_CLEAR_ROWS))
+                        .limit(2L * MOST_CLEAR_ROWS)
+                        .toList();
+        model.addAttribute("view", view);
+        model.addAttribute("plan", plan);
+        model.addAttribute("shown", shown);
+        model.addAttribute("unshown", plan.lines().size() - shown.size());
+        model.addAttribute(
+                "roles",
+                List.of(
+                        ColumnRole.LEFT_OUT,
+                        ColumnRole.NAME,
+                        ColumnRole.FAMILY,
+                        ColumnRole.GIVEN,
+                        ColumnRole.NUMBER,
+                        ColumnRole.EMAIL,
+                        ColumnRole.SET,
+                        ColumnRole.WHEN));
+        model.addAttribute("assessments", open.book().assessments());
+        model.addAttribute("terms", open.book().terms());
+        model.addAttribute(
+                "categories",
+                open.book().categories().stream()
+                        .filter(category -> !category.retired())
+                        .toList());
+        model.addAttribute(
+                "students",
+                open.book().students().size() > MOST_CLEAR_ROWS
+                        ? List.of()
+                        : open.book().students().stream()
+                                .sorted(Comparator.comparing(Student::listName))
+                                .map(student -> new StudentChoice(ClassBook.id(student), student.listName()))
+                                .toList());
+        return "imports/settle";
+    }
+}

@@ -1,0 +1,151 @@
+package aestimo.app.paper;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.account.AccountSettings;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.Plain;
+import aestimo.app.picture.Rail;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.Download;
+import aestimo.core.book.Averaging;
+import aestimo.core.book.Category;
+import aestimo.core.boundary.Band;
+import aestimo.exchange.table.OdsTable;
+import aestimo.exchange.table.Table;
+import aestimo.exchange.table.Table.Cell;
+import aestimo.exchange.table.XlsxTable;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+
+/** Answers a page's table as CSV, as a workbook or as PDF. */
+@Service
+public class ExportService {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.UK);
+
+    private final Paper paper;
+    private final AccountService accounts;
+    private final Clock clock;
+
+    ExportService(Paper paper, AccountService accounts, Clock clock) {
+        this.paper = paper;
+        this.accounts = accounts;
+        this.clock = clock;
+    }
+
+    /**
+     * What is deleted.
+     *
+     * @param table in its title the class and the span
+     * @param leading how many columns name a row
+     * @param more further sheets of a workbook, such as weights and boundaries
+     * @param rail a picture over the table on paper
+     */
+    public record Export(
+            String heading, String span, Table table, int leading, List<Table> more, Optional<Rail> rail) {}
+
+    /**
+     * Answers it in the format that an address ends in.
+     *
+     * @param ending {@code csv}, {@code xlsx}, {@code ods} or {@code pdf}
+     */
+    public void answer(TeacherId teacher, Export export, String ending, HttpServletResponse response)
+            throws IOException {
+        List<Table> sheets = new ArrayList<>();
+        sheets.add(export.table());
+        sheets.addAll(export.more());
+        switch (ending) {
+            case "csv" -> Download.csv(response, export.table());
+            case "xlsx" ->
+                XlsxTable.write(
+                        sheets,
+                        Download.begin(
+                                response,
+                                export.table().title(),
+                                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                                ".xlsx"));
+            case "ods" ->
+                OdsTable.write(
+                        sheets,
+                        Download.begin(
+                                response,
+                                export.table().title(),
+                                "application/vnd.oasis.opendocument.spreadsheet",
+                                ".ods"));
+            default -> {
+                Map<String, Object> model = new HashMap<>();
+                model.put("table", PaperTable.of(export.table(), export.leading()));
+                model.put("rail", export.rail());
+                pdf(
+                        teacher,
+                        export.heading(),
+                        export.span(),
+                        "table",
+                        model,
+                        export.table().title(),
+                        response);
+            }
+        }
+    }
+
+    /**
+     * Answers a page of its own as PDF.
+     *
+     * @param template among those for paper
+     * @param model what the template shows beside the heading
+     * @param name of the file, without its ending
+     */
+    public void pdf(
+            TeacherId teacher,
+            String heading,
+            String span,
+            String template,
+            Map<String, Object> model,
+            String name,
+            HttpServletResponse response)
+            throws IOException {
+        AccountSettings look = accounts.look(teacher);
+        model.put("heading", heading);
+        model.put("span", span);
+        model.put("school", look.school());
+        model.put("teacher", look.name());
+        model.put("today", LocalDate.now(clock).format(DAY));
+        // Made whole before any of it is sent, so that nobody gets half a file.
+        ByteArrayOutputStream whole = new ByteArrayOutputStream();
+        paper.write(template, model, whole);
+        whole.writeTo(Download.begin(response, name, "application/pdf", ".pdf"));
+    }
+
+    /** How the results of a class are made: the sheet that goes with its tables. */
+    public static Table groundwork(ClassBook classBook) {
+        List<List<Cell>> rows = new ArrayList<>();
+        for (Category category : classBook.book().categories()) {
+            rows.add(List.of(
+                    Cell.of("category"),
+                    Cell.of(category.name()),
+                    Cell.of(category.weight().value()),
+                    Cell.of((category.averaging() == Averaging.EQUAL ? "each assessment alike" : "by points")
+                            + (category.dropLowest() > 0 ? ", lowest " + category.dropLowest() + " dropped" : "")
+                            + (category.counts() ? "" : ", practice"))));
+        }
+        for (Band band : classBook.book().boundaries().bands()) {
+            rows.add(List.of(
+                    Cell.of("grade"),
+                    Cell.of(band.label()),
+                    Cell.of(new BigDecimal(Plain.words(band.from()))),
+                    Cell.of(band.words())));
+        }
+        return new Table("Weights and boundaries", List.of("What", "Name", "Weight or from %", "How"), rows);
+    }
+}

@@ -1,0 +1,47 @@
+package aestimo.app.sheet;
+
+import aestimo.app.frame.OpenClass;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.paper.ExportService;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.util.StringUtils;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** The marks of a class as a file. */
+@Controller
+class ExportController {
+    /** Family and given name, after the number. */
+    private static final int LEADING = 4;
+
+    private final ExportService exports;
+
+    ExportController(ExportService exports) {
+        this.exports = exports;
+    }
+
+    @GetMapping({
+        "/classes/{classId}/marks.csv",
+        "/classes/{classId}/marks.xlsx",
+        "/classes/{classId}/marks.ods",
+        "/classes/{classId}/marks.pdf"
+    })
+    void take(OpenClass open, HttpServletRequest request, HttpServletResponse response) throws IOException {
+        SpanChoice span = open.span();
+        exports.answer(
+                open.teacher(),
+                new ExportService.Export(
+                        open.title() + ", marks",
+                        span.inFull(),
+                        MarksExport.of(open.classBook(), open.standing(), span.inFull()),
+                        LEADING,
+                        List.of(ExportService.groundwork(open.classBook())),
+                        Optional.empty()),
+                StringUtils.getFilenameExtension(request.getRequestURI()),
+                response);
+    }
+}

@@ -1,0 +1,91 @@
+package aestimo.app.standing;
+
+import aestimo.app.book.CellId;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.FewStudents;
+import aestimo.app.frame.SpanChoice;
+import aestimo.app.marks.Remarks;
+import aestimo.app.picture.Strip;
+import aestimo.app.web.FormFields;
+import aestimo.core.book.Student;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * Students' figures as others get to see them: nobody else's name, and in very small classes nothing from which one
+ * student could be told by another.
+ *
+ * @param title of the class
+ * @param small whether the class is too small for strips and extremes
+ */
+record StudentSheets(String title, String span, Shown shown, boolean small, List<StudentView> views) {
+    static StudentSheets of(
+            ClassBook classBook, SpanChoice span, List<Student> students, Map<CellId, Remarks> remarks, Shown shown) {
+        Standing standing = Standing.of(classBook.book(), span.span());
+        boolean small = FewStudents.are(
+                standing.students().stream().filter(StudentStanding::present).count());
+        return new StudentSheets(
+                classBook.row().title(),
+                span.inFull(),
+                shown,
+                small,
+                students.stream()
+                        .map(student -> StudentView.of(classBook, standing, student, remarks))
+                        .toList());
+    }
+
+    /** The strip of a piece, where it may be shown at all: without names, and only over as many as hide one another. */
+    public Optional<Strip> strip(StudentView.Piece piece) {
+        return piece.strip()
+                .filter(strip -> !small
+                        && shown.has("strip")
+                        && !FewStudents.are(strip.dots().size()))
+                .map(Strip::nameless);
+    }
+
+    /** The mark of a piece. What is in doubt is for the teacher to settle, and nothing a student or a parent is told. */
+    public String mark(StudentView.Piece piece) {
+        return piece.isInDoubt() ? "not yet marked" : piece.mark();
+    }
+
+    /** The style of its state. */
+    public String css(StudentView.Piece piece) {
+        return piece.isInDoubt() ? "is-absent" : piece.css();
+    }
+
+    /** The class mean of a piece in percent, where it is over as many as hide one another. */
+    public String mean(StudentView.Piece piece) {
+        return piece.strip()
+                .filter(strip -> !small && !FewStudents.are(strip.dots().size()))
+                .map(strip -> piece.mean())
+                .orElse("");
+    }
+
+    /** Those enrolled at the end of the span. */
+    static List<Student> present(ClassBook classBook, SpanChoice span) {
+        return classBook.book().students().stream()
+                .filter(student -> student.isEnrolledOn(span.span().presenceDay(classBook.book())))
+                .toList();
+    }
+
+    /** Those the address names, in the class's order; all present where it names none. */
+    static List<Student> chosen(ClassBook classBook, SpanChoice span, Map<String, String> parameters) {
+        Set<Long> ids = Arrays.stream(parameters.getOrDefault("of", "").split(","))
+                .map(FormFields::toNumber)
+                .filter(id -> id > 0)
+                .collect(Collectors.toSet());
+        if (ids.isEmpty()) {
+            return present(classBook, span);
+        }
+        ids.forEach(classBook::student);
+        return classBook.book().students().stream()
+                .filter(student -> ids.contains(ClassBook.id(student)))
+                .toList();
+    }
+}
