@@ -10,7 +10,9 @@ aestimo.Answer = class {
     Object.assign(this, { state, why, data, suspect });
   }
 
-  get isDone() { return this.state === "done"; }
+  get isDone() {
+    return this.state === "done";
+  }
 
   static words = {
     400: "the server could not read it",
@@ -34,21 +36,41 @@ aestimo.Answer = class {
   static async of(sending, fits = () => true) {
     const Answer = aestimo.Answer;
     let response;
-    try { response = await sending; } catch { return new Answer("again", "no answer came"); }
+    try {
+      response = await sending;
+    } catch {
+      return new Answer("again", "no answer came");
+    }
     const words = Answer.words[response.status] ?? `the server answered ${response.status}`;
     let text;
-    try { text = await response.text(); } catch { return new Answer("again", "the answer broke off"); }
+    try {
+      text = await response.text();
+    } catch {
+      return new Answer("again", "the answer broke off");
+    }
     let data = null;
-    try { data = JSON.parse(text); } catch { /* A page, or half of one: told apart below. */ }
+    try {
+      data = JSON.parse(text);
+    } catch {
+      /* A page, or half of one: told apart below. */
+    }
     if (response.ok && !response.redirected) {
       let is = false;
-      try { is = data !== null && fits(data); } catch { /* not what it should be */ }
-      return is ? new Answer("done", "", { data }) : new Answer("again", "what came back is no answer of Aestimo, but perhaps of the network");
+      try {
+        is = data !== null && fits(data);
+      } catch {
+        /* not what it should be */
+      }
+      return is
+        ? new Answer("done", "", { data })
+        : new Answer("again", "what came back is no answer of Aestimo, but perhaps of the network");
     }
     if (response.status === 401) return new Answer("signed-out", "you were signed out");
     if (response.status === 403) return new Answer("forbidden", "the page had grown too old");
-    if (response.status >= 500 || [408, 425, 429].includes(response.status)) return new Answer("again", words, { suspect: response.status === 500 });
-    if (response.redirected || response.status < 400) return new Answer("again", "what came back is no answer of Aestimo, but perhaps of the network");
+    if (response.status >= 500 || [408, 425, 429].includes(response.status))
+      return new Answer("again", words, { suspect: response.status === 500 });
+    if (response.redirected || response.status < 400)
+      return new Answer("again", "what came back is no answer of Aestimo, but perhaps of the network");
     const problems = Array.isArray(data?.problems) ? data.problems.join(" ") : "";
     return new Answer("refused", problems.replace(/[.]$/, "") || words, { data });
   }
@@ -61,16 +83,27 @@ aestimo.PATIENCE = 20000;
  * Sends a body and resolves to an Answer. A token that grew too old, as after signing in anew in another tab, is taken
  * anew once, for the same teacher alone. wire: fetch, or what stands for it in a test.
  */
-aestimo.ask = async (method, path, body, { fits, as = "entries", wire = (...args) => fetch(...args), renew = aestimo.session.renew } = {}) => {
+aestimo.ask = async (
+  method,
+  path,
+  body,
+  { fits, as = "entries", wire = (...args) => fetch(...args), renew = aestimo.session.renew } = {},
+) => {
   const send = () => {
     const form = body instanceof URLSearchParams;
     if (form) body.set("_csrf", aestimo.session.token());
-    return aestimo.Answer.of(wire(path, {
-      method,
-      headers: { "X-Aestimo": as, ...(form ? {} : { "Content-Type": "application/json", "X-CSRF-TOKEN": aestimo.session.token() }) },
-      body: form ? body : JSON.stringify(body),
-      signal: AbortSignal.timeout(aestimo.PATIENCE),
-    }), fits);
+    return aestimo.Answer.of(
+      wire(path, {
+        method,
+        headers: {
+          "X-Aestimo": as,
+          ...(form ? {} : { "Content-Type": "application/json", "X-CSRF-TOKEN": aestimo.session.token() }),
+        },
+        body: form ? body : JSON.stringify(body),
+        signal: AbortSignal.timeout(aestimo.PATIENCE),
+      }),
+      fits,
+    );
   };
   const first = await send();
   if (first.state !== "forbidden") return first;
@@ -78,7 +111,9 @@ aestimo.ask = async (method, path, body, { fits, as = "entries", wire = (...args
   if (renewed === "signed-out") return new aestimo.Answer("signed-out", "you were signed out");
   if (renewed === "another") return new aestimo.Answer("signed-out", "another teacher signed in here meanwhile");
   const second = renewed === "ours" ? await send() : first;
-  return second.state === "forbidden" ? new aestimo.Answer("again", "the server does not take it from this page; load the page again") : second;
+  return second.state === "forbidden"
+    ? new aestimo.Answer("again", "the server does not take it from this page; load the page again")
+    : second;
 };
 
 /**
@@ -87,6 +122,7 @@ aestimo.ask = async (method, path, body, { fits, as = "entries", wire = (...args
  */
 aestimo.fragment = async (path, { wire = (...args) => fetch(...args), ...options } = {}) => {
   const response = await wire(path, options);
-  if (!response.ok || response.redirected || !response.headers.has("X-Aestimo")) throw new Error(`no answer of Aestimo: ${response.status}`);
+  if (!response.ok || response.redirected || !response.headers.has("X-Aestimo"))
+    throw new Error(`no answer of Aestimo: ${response.status}`);
   return response.text();
 };

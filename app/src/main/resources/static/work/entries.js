@@ -9,11 +9,34 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
 
   // A page asked for while an entry was on its way may show what stood before; the tab remembers what was kept lately.
   const latelyKey = `aestimo.lately.${key}`;
-  const lately = () => { try { return JSON.parse(sessionStorage.getItem(latelyKey) ?? "[]").filter((it) => it.at > Date.now() - 60000); } catch { return []; } };
-  const remember = (list) => { try { sessionStorage.setItem(latelyKey, JSON.stringify(list.slice(-200))); } catch { /* then the page may be behind for once */ } };
+  const lately = () => {
+    try {
+      return JSON.parse(sessionStorage.getItem(latelyKey) ?? "[]").filter((it) => it.at > Date.now() - 60000);
+    } catch {
+      return [];
+    }
+  };
+  const remember = (list) => {
+    try {
+      sessionStorage.setItem(latelyKey, JSON.stringify(list.slice(-200)));
+    } catch {
+      /* then the page may be behind for once */
+    }
+  };
 
   const answered = (answer, batch) => {
-    remember([...lately(), ...answer.entries.filter((it) => it.kept).map(({ cell }) => ({ assessment: cell.assessment, student: cell.student, part: cell.part, version: cell.version, at: Date.now() }))]);
+    remember([
+      ...lately(),
+      ...answer.entries
+        .filter((it) => it.kept)
+        .map(({ cell }) => ({
+          assessment: cell.assessment,
+          student: cell.student,
+          part: cell.part,
+          version: cell.version,
+          at: Date.now(),
+        })),
+    ]);
     onAnswer(answer, batch);
     if (answer.at) {
       document.getElementById("loose-ends").textContent = answer.looseEnds;
@@ -25,12 +48,15 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
   const whereOf = (item) => place(item)?.words || item.where || "An entry outside this page";
   const typedIn = (item) => item.text || "blank";
   const lines = (items) => items.map((item) => `${whereOf(item)}\t${item.text}`).join("\n");
-  const copy = (items) => aestimo.button("Copy", async (event) => {
-    try {
-      await navigator.clipboard.writeText(lines(items));
-      event.target.textContent = "Copied";
-    } catch { event.target.textContent = "This browser does not let a page copy"; }
-  });
+  const copy = (items) =>
+    aestimo.button("Copy", async (event) => {
+      try {
+        await navigator.clipboard.writeText(lines(items));
+        event.target.textContent = "Copied";
+      } catch {
+        event.target.textContent = "This browser does not let a page copy";
+      }
+    });
   const notice = (css, words, ...buttons) => {
     const it = document.createElement("p");
     it.className = `notice ${css}`;
@@ -55,12 +81,21 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
     const where = whereOf(item);
     if (item.stopped === "conflict") {
       const there = item.there.typed || "blank";
-      return notice("is-doubt", `${where}: ${there} was put there in another window meanwhile; you typed ${typedIn(item)}.`,
-        aestimo.button(`Leave ${there}`, () => queue.settle(item, false)), aestimo.button(`Put ${typedIn(item)}`, () => again(item)));
+      return notice(
+        "is-doubt",
+        `${where}: ${there} was put there in another window meanwhile; you typed ${typedIn(item)}.`,
+        aestimo.button(`Leave ${there}`, () => queue.settle(item, false)),
+        aestimo.button(`Put ${typedIn(item)}`, () => again(item)),
+      );
     }
     place(item)?.refuse(`Not saved: ${item.why}.`);
-    return notice("is-doubt", `${where}: “${typedIn(item)}” is not saved: ${item.why}.`,
-      aestimo.button("Send again", () => again(item)), copy([item]), aestimo.button("Delete", () => forget(item)));
+    return notice(
+      "is-doubt",
+      `${where}: “${typedIn(item)}” is not saved: ${item.why}.`,
+      aestimo.button("Send again", () => again(item)),
+      copy([item]),
+      aestimo.button("Delete", () => forget(item)),
+    );
   };
   const list = document.createElement("details");
   list.className = "notice is-near not-saved";
@@ -69,19 +104,33 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
   list.append(summary, items);
   /** Those that wait after a try that failed: where, and why, for whoever wants to see. */
   const showWaiting = (waiting, why) => {
-    summary.textContent = waiting.length === 1 ? `1 mark is not saved yet: ${why}.` : `${waiting.length} marks are not saved yet: ${why}.`;
+    summary.textContent =
+      waiting.length === 1 ? `1 mark is not saved yet: ${why}.` : `${waiting.length} marks are not saved yet: ${why}.`;
     const all = document.createElement("li");
-    all.append("They are sent again by themselves. ", aestimo.button("Send now", () => queue.again()), copy(waiting));
+    all.append(
+      "They are sent again by themselves. ",
+      aestimo.button("Send now", () => queue.again()),
+      copy(waiting),
+    );
     for (const item of waiting) place(item)?.waits?.(`Not saved yet: ${why}.`);
     const rest = document.createElement("li");
-    if (waiting.length > MOST_LISTED) rest.textContent = `and ${waiting.length - MOST_LISTED} more; Copy takes all of them.`;
-    items.replaceChildren(all, ...waiting.slice(0, MOST_LISTED).map((item) => {
-      const line = document.createElement("li");
-      const words = document.createElement("span");
-      words.textContent = `${whereOf(item)}: ${typedIn(item)}`;
-      line.append(words, " ", aestimo.button("Delete", () => forget(item)));
-      return line;
-    }), rest);
+    if (waiting.length > MOST_LISTED)
+      rest.textContent = `and ${waiting.length - MOST_LISTED} more; Copy takes all of them.`;
+    items.replaceChildren(
+      all,
+      ...waiting.slice(0, MOST_LISTED).map((item) => {
+        const line = document.createElement("li");
+        const words = document.createElement("span");
+        words.textContent = `${whereOf(item)}: ${typedIn(item)}`;
+        line.append(
+          words,
+          " ",
+          aestimo.button("Delete", () => forget(item)),
+        );
+        return line;
+      }),
+      rest,
+    );
   };
 
   const wait = { saved: "", sending: "", trying: "is-waiting", "signed-out": "is-stopped", stopped: "is-stopped" };
@@ -95,7 +144,8 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
     if (!queue.stored) return `○ ${marks(count)} not saved yet, and this browser keeps nothing: leave the page open.`;
     const more = count > waiting ? ` ${marks(count - waiting)} not saved: see above.` : "";
     if (name === "sending") return `○ ${marks(waiting)} on the way…${more}`;
-    if (name === "trying") return `○ ${marks(waiting)} not saved yet: ${why}. Kept in this browser, tried again by itself.${more}`;
+    if (name === "trying")
+      return `○ ${marks(waiting)} not saved yet: ${why}. Kept in this browser, tried again by itself.${more}`;
     if (name === "signed-out") return `○ ${marks(waiting)} kept in this browser: ${why}.${more}`;
     return `○ ${marks(count)} not saved: see above.`;
   };
@@ -109,14 +159,27 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
     if (now.name === "signed-out") aestimo.signInAgain(signedIn);
   };
 
-  const signedIn = () => { queue.again(); onSignedIn(); };
+  const signedIn = () => {
+    queue.again();
+    onSignedIn();
+  };
   const queue = new aestimo.Queue({
-    prefix: `aestimo.entry.${key}.`, onAnswer: answered, onState: state,
-    send: (batch) => ask("PUT", `/entries?${query}`, batch, (data) => ["entries", "rows", "grounds", "foot"].every((it) => Array.isArray(data[it]))),
+    prefix: `aestimo.entry.${key}.`,
+    onAnswer: answered,
+    onState: state,
+    send: (batch) =>
+      ask("PUT", `/entries?${query}`, batch, (data) =>
+        ["entries", "rows", "grounds", "foot"].every((it) => Array.isArray(data[it])),
+      ),
   });
   window.addEventListener("online", () => queue.again());
-  window.addEventListener("beforeunload", (event) => { if (!queue.stored && queue.items.length) event.preventDefault(); });
-  const behind = lately().some((it) => { const there = place(it); return there && there.version < it.version; });
+  window.addEventListener("beforeunload", (event) => {
+    if (!queue.stored && queue.items.length) event.preventDefault();
+  });
+  const behind = lately().some((it) => {
+    const there = place(it);
+    return there && there.version < it.version;
+  });
   remember([]);
   if (behind) location.reload();
   return { queue, ask };

@@ -59,7 +59,9 @@ document.addEventListener("alpine:init", () => {
       event.target.closest(".ceiling").remove();
     },
     count() {
-      const titles = [...this.$refs.rows.querySelectorAll("[name=partTitle]")].map((it) => it.value.trim()).filter((it) => it);
+      const titles = [...this.$refs.rows.querySelectorAll("[name=partTitle]")]
+        .map((it) => it.value.trim())
+        .filter((it) => it);
       this.hasParts = titles.length > 0;
       for (const ceiling of this.$refs.ceilings.children) this.offer(ceiling, titles);
     },
@@ -68,23 +70,28 @@ document.addEventListener("alpine:init", () => {
       const typed = ceiling.querySelector("[name=gates]");
       const box = ceiling.querySelector(".gate-choice");
       const before = box.titles ?? titles;
-      let chosen = typed.value.split(";").map((it) => it.trim()).filter((it) => it);
+      let chosen = typed.value
+        .split(";")
+        .map((it) => it.trim())
+        .filter((it) => it);
       if (before.length === titles.length) chosen = chosen.map((it) => titles[before.indexOf(it)] ?? it);
       box.titles = titles;
       typed.type = "hidden";
       typed.value = chosen.filter((it) => titles.includes(it)).join("; ");
-      box.replaceChildren(...titles.map((title) => {
-        const label = document.createElement("label");
-        const check = document.createElement("input");
-        check.type = "checkbox";
-        check.value = title;
-        check.checked = chosen.includes(title);
-        check.addEventListener("change", () => {
-          typed.value = [...box.querySelectorAll("input:checked")].map((it) => it.value).join("; ");
-        });
-        label.append(check, ` ${title}`);
-        return label;
-      }));
+      box.replaceChildren(
+        ...titles.map((title) => {
+          const label = document.createElement("label");
+          const check = document.createElement("input");
+          check.type = "checkbox";
+          check.value = title;
+          check.checked = chosen.includes(title);
+          check.addEventListener("change", () => {
+            typed.value = [...box.querySelectorAll("input:checked")].map((it) => it.value).join("; ");
+          });
+          label.append(check, ` ${title}`);
+          return label;
+        }),
+      );
     },
   }));
 
@@ -127,7 +134,8 @@ document.addEventListener("alpine:init", () => {
 const kind = document.getElementById("kind");
 if (kind) {
   const show = () => {
-    for (const it of document.querySelectorAll("[data-for-kind]")) it.hidden = !it.dataset.forKind.split(" ").includes(kind.value);
+    for (const it of document.querySelectorAll("[data-for-kind]"))
+      it.hidden = !it.dataset.forKind.split(" ").includes(kind.value);
   };
   kind.addEventListener("change", show);
   show();
@@ -150,7 +158,8 @@ for (const table of document.querySelectorAll("table[data-typed-down]")) {
     next?.select();
   });
   table.tBodies[0].addEventListener("keydown", (event) => {
-    if (event.key.toLowerCase() !== "d" || !(event.ctrlKey || event.metaKey) || event.target.tagName !== "INPUT") return;
+    if (event.key.toLowerCase() !== "d" || !(event.ctrlKey || event.metaKey) || event.target.tagName !== "INPUT")
+      return;
     event.preventDefault();
     const above = beside(event.target, -1, 0);
     if (!above) return;
@@ -161,11 +170,13 @@ for (const table of document.querySelectorAll("table[data-typed-down]")) {
     const text = event.clipboardData.getData("text/plain").replace(/\r?\n$/, "");
     if (!/[\t\n]/.test(text)) return;
     event.preventDefault();
-    text.split(/\r?\n/).forEach((line, down) => line.split("\t").forEach((cell, right) => {
-      const field = beside(event.target, down, right);
-      if (!field) return;
-      field.value = cell.trim();
-      field.dispatchEvent(new Event("input", { bubbles: true }));
-    }));
+    text.split(/\r?\n/).forEach((line, down) =>
+      line.split("\t").forEach((cell, right) => {
+        const field = beside(event.target, down, right);
+        if (!field) return;
+        field.value = cell.trim();
+        field.dispatchEvent(new Event("input", { bubbles: true }));
+      }),
+    );
   });
 }

@@ -17,7 +17,10 @@ aestimo.yearLine = (picture) => {
   const handles = { from: picture.querySelector("[data-handle=from]"), to: picture.querySelector("[data-handle=to]") };
   const stretch = picture.querySelector(".stretch");
   if (handles.from) {
-    const days = { from: Number(handles.from.getAttribute("aria-valuenow")), to: Number(handles.to.getAttribute("aria-valuenow")) };
+    const days = {
+      from: Number(handles.from.getAttribute("aria-valuenow")),
+      to: Number(handles.to.getAttribute("aria-valuenow")),
+    };
     const start = { ...days };
     const x = { from: (day) => edge + (day - first) * perDay, to: (day) => edge + (day + 1 - first) * perDay };
     const show = (which) => {
@@ -28,13 +31,16 @@ aestimo.yearLine = (picture) => {
       stretch.setAttribute("width", x.to(days.to) - x.from(days.from));
     };
     const move = (which, day) => {
-      days[which] = which === "from" ? Math.max(first, Math.min(day, days.to)) : Math.min(last, Math.max(day, days.from));
+      days[which] =
+        which === "from" ? Math.max(first, Math.min(day, days.to)) : Math.min(last, Math.max(day, days.from));
       show(which);
     };
     const settle = () => {
       if (days.from === start.from && days.to === start.to) return;
       if (days.from === first && days.to === last) return aestimo.go({ span: "year" });
-      const term = [...picture.querySelectorAll(".term")].find((t) => t.dataset.from === iso(days.from) && t.dataset.to === iso(days.to));
+      const term = [...picture.querySelectorAll(".term")].find(
+        (t) => t.dataset.from === iso(days.from) && t.dataset.to === iso(days.to),
+      );
       aestimo.go(term ? { span: term.dataset.term } : { from: iso(days.from), to: iso(days.to) });
     };
     for (const which of ["from", "to"]) {
@@ -46,23 +52,42 @@ aestimo.yearLine = (picture) => {
         const at = (event.clientX - box.left) * unit - edge;
         return first + Math.round(at / perDay) - (which === "to" ? 1 : 0);
       };
-      handle.addEventListener("pointerdown", (event) => { handle.setPointerCapture(event.pointerId); handle.dataset.held = ""; event.preventDefault(); handle.focus(); });
-      handle.addEventListener("pointermove", (event) => { if ("held" in handle.dataset) move(which, dayAt(event)); });
-      handle.addEventListener("pointerup", () => { delete handle.dataset.held; settle(); });
-      handle.addEventListener("pointercancel", () => { delete handle.dataset.held; days[which] = start[which]; show(which); });
+      handle.addEventListener("pointerdown", (event) => {
+        handle.setPointerCapture(event.pointerId);
+        handle.dataset.held = "";
+        event.preventDefault();
+        handle.focus();
+      });
+      handle.addEventListener("pointermove", (event) => {
+        if ("held" in handle.dataset) move(which, dayAt(event));
+      });
+      handle.addEventListener("pointerup", () => {
+        delete handle.dataset.held;
+        settle();
+      });
+      handle.addEventListener("pointercancel", () => {
+        delete handle.dataset.held;
+        days[which] = start[which];
+        show(which);
+      });
       handle.addEventListener("keydown", (event) => {
         const step = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -7, PageUp: 7 }[event.key];
         if (event.key === "Home") move(which, first);
         else if (event.key === "End") move(which, last);
-        else if (event.key === "Escape") { days[which] = start[which]; show(which); }
-        else if (event.key === "Enter") return settle();
+        else if (event.key === "Escape") {
+          days[which] = start[which];
+          show(which);
+        } else if (event.key === "Enter") return settle();
         else if (step) move(which, days[which] + step);
         else return;
         event.preventDefault();
         clearTimeout(timer);
         timer = setTimeout(settle, 900);
       });
-      handle.addEventListener("blur", () => { clearTimeout(timer); if (!("held" in handle.dataset)) settle(); });
+      handle.addEventListener("blur", () => {
+        clearTimeout(timer);
+        if (!("held" in handle.dataset)) settle();
+      });
     }
   }
   picture.addEventListener("click", (event) => {
@@ -74,7 +99,9 @@ aestimo.yearLine = (picture) => {
       aestimo.go(picked.size ? { pieces: [...picked].join(",") } : {});
     } else {
       const point = Number(piece.querySelector("circle").getAttribute("cx"));
-      const term = [...picture.querySelectorAll(".term rect")].find((r) => point >= r.x.baseVal.value && point <= r.x.baseVal.value + r.width.baseVal.value);
+      const term = [...picture.querySelectorAll(".term rect")].find(
+        (r) => point >= r.x.baseVal.value && point <= r.x.baseVal.value + r.width.baseVal.value,
+      );
       if (term) aestimo.go({ span: term.closest(".term").dataset.term });
     }
   });
@@ -90,27 +117,41 @@ aestimo.drawer = (open) => {
 };
 
 for (const picture of document.querySelectorAll(".yearline-picture")) aestimo.yearLine(picture);
-document.querySelector(".margin-tab")?.addEventListener("click", (event) => aestimo.drawer(event.target.getAttribute("aria-expanded") !== "true"));
-if (document.querySelector("#margin-form") || /[?&](student|assessment|figure)=|[?&]ends\b/.test(location.search) && !document.getElementById("run")) aestimo.drawer(true);
+document
+  .querySelector(".margin-tab")
+  ?.addEventListener("click", (event) => aestimo.drawer(event.target.getAttribute("aria-expanded") !== "true"));
+if (
+  document.querySelector("#margin-form") ||
+  (/[?&](student|assessment|figure)=|[?&]ends\b/.test(location.search) && !document.getElementById("run"))
+)
+  aestimo.drawer(true);
 document.querySelector(".tab[aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
 document.addEventListener("click", (event) => {
-  for (const menu of document.querySelectorAll("details.span-panel, details.export, details.all-keys")) if (!menu.contains(event.target)) menu.open = false;
+  for (const menu of document.querySelectorAll("details.span-panel, details.export, details.all-keys"))
+    if (!menu.contains(event.target)) menu.open = false;
 });
 document.addEventListener("keydown", (event) => {
   if (event.key !== "Escape") return;
-  for (const menu of document.querySelectorAll("details[open]")) { menu.open = false; menu.querySelector("summary").focus(); }
+  for (const menu of document.querySelectorAll("details[open]")) {
+    menu.open = false;
+    menu.querySelector("summary").focus();
+  }
   aestimo.drawer(false);
 });
 // One key for showing the page to others. The address of this very view is gone back to, selection and all.
 const names = document.getElementById("names");
-names?.addEventListener("submit", () => { names.elements.back.value = (document.body.dataset.here || location.pathname) + location.search; });
+names?.addEventListener("submit", () => {
+  names.elements.back.value = (document.body.dataset.here || location.pathname) + location.search;
+});
 document.addEventListener("keydown", (event) => {
   if (event.key !== "F9" || !names) return;
   event.preventDefault();
   names.requestSubmit();
 });
 // How the sheet is looked at: a choice in sight is taken at once, those in the panel by its button.
-document.getElementById("look")?.addEventListener("change", (event) => { if (event.target.closest(".choice")) event.currentTarget.requestSubmit(); });
+document.getElementById("look")?.addEventListener("change", (event) => {
+  if (event.target.closest(".choice")) event.currentTarget.requestSubmit();
+});
 // The boxes ticked go into one field, as the address holds them.
 document.querySelector("form[data-pieces]")?.addEventListener("submit", (event) => {
   const ticked = [...event.target.querySelectorAll("input:checked")].map((box) => box.value);
@@ -124,7 +165,9 @@ document.addEventListener("submit", (event) => {
   if (event.target.dataset.sent) return event.preventDefault();
   event.target.dataset.sent = "yes";
 });
-window.addEventListener("pageshow", () => { for (const form of document.forms) delete form.dataset.sent; });
+window.addEventListener("pageshow", () => {
+  for (const form of document.forms) delete form.dataset.sent;
+});
 
 // What a form would move is asked for as it is filled in, and said in the margin. The newest question's answer stands.
 aestimo.look = (form) => {
@@ -140,13 +183,21 @@ aestimo.look = (form) => {
     }
   };
   form.addEventListener("change", ask);
-  form.addEventListener("click", (event) => { if (event.target.closest("button.row-out")) ask(); });
+  form.addEventListener("click", (event) => {
+    if (event.target.closest("button.row-out")) ask();
+  });
 };
 for (const form of document.querySelectorAll("form[data-look]:not([data-no-look])")) aestimo.look(form);
 
 // A list that is worked through line by line comes back where it was scrolled to.
 for (const form of document.querySelectorAll("form[data-keeps-place]")) {
-  form.addEventListener("submit", () => { for (const id of ["page", "margin"]) sessionStorage.setItem(`aestimo-place-${id}`, `${location.pathname} ${document.getElementById(id)?.scrollTop ?? 0}`); });
+  form.addEventListener("submit", () => {
+    for (const id of ["page", "margin"])
+      sessionStorage.setItem(
+        `aestimo-place-${id}`,
+        `${location.pathname} ${document.getElementById(id)?.scrollTop ?? 0}`,
+      );
+  });
 }
 for (const id of ["page", "margin"]) {
   const [path, top] = (sessionStorage.getItem(`aestimo-place-${id}`) ?? "").split(" ");
@@ -156,12 +207,20 @@ for (const id of ["page", "margin"]) {
 // A table into the clipboard, as spreadsheets and letters take it; a page onto paper.
 for (const key of document.querySelectorAll("[data-copy]")) {
   key.addEventListener("click", async () => {
-    const rows = [...document.querySelector(key.dataset.copy).rows].map((row) => [...row.cells].map((cell) => cell.textContent.trim().replace(/\s+/g, " ")));
+    const rows = [...document.querySelector(key.dataset.copy).rows].map((row) =>
+      [...row.cells].map((cell) => cell.textContent.trim().replace(/\s+/g, " ")),
+    );
     const kinds = { "text/plain": aestimo.block.text(rows), "text/html": aestimo.block.html(rows) };
     try {
-      await navigator.clipboard.write([new ClipboardItem(Object.fromEntries(Object.entries(kinds).map(([kind, text]) => [kind, new Blob([text], { type: kind })])))]);
+      await navigator.clipboard.write([
+        new ClipboardItem(
+          Object.fromEntries(Object.entries(kinds).map(([kind, text]) => [kind, new Blob([text], { type: kind })])),
+        ),
+      ]);
       key.textContent = "Copied";
-    } catch { key.textContent = "This browser does not let a page copy"; }
+    } catch {
+      key.textContent = "This browser does not let a page copy";
+    }
   });
 }
 for (const key of document.querySelectorAll("[data-print]")) key.addEventListener("click", () => print());
@@ -172,7 +231,9 @@ document.addEventListener("visibilitychange", async () => {
   try {
     const answer = await fetch(`/loose-ends/count?ofClass=${own}`, { headers: { "X-Aestimo": "count" } });
     if (answer.ok) document.getElementById("loose-ends").textContent = (await answer.json()).count;
-  } catch { /* no connection: it is asked for again next time */ }
+  } catch {
+    /* no connection: it is asked for again next time */
+  }
 });
 
 // Settling an import: every choice is sent at once, and the page comes back where it was scrolled to, with the focus.
@@ -184,19 +245,50 @@ aestimo.settle = (form) => {
     const { top, field } = JSON.parse(sessionStorage.getItem(kept) ?? "{}");
     page.scrollTop = Number(top ?? 0);
     if (field) form.elements.namedItem(field)?.focus?.({ preventScroll: true });
-  } catch { /* then it begins at its top */ }
+  } catch {
+    /* then it begins at its top */
+  }
   sessionStorage.removeItem(kept);
   const isText = (it) => it?.form === form && it.matches("input:not([type=checkbox]):not([type=hidden])");
   let changed = false;
   let pressed = null;
-  document.addEventListener("pointerdown", (event) => { pressed = event.target.closest("button:enabled, a[href]"); }, true);
-  document.addEventListener("pointerup", () => { setTimeout(() => { pressed = null; send(); }); }, true);
-  const send = () => { if (changed && !pressed && !isText(document.activeElement)) { changed = false; form.requestSubmit(); } };
-  form.addEventListener("change", () => { changed = true; setTimeout(send); });
+  document.addEventListener(
+    "pointerdown",
+    (event) => {
+      pressed = event.target.closest("button:enabled, a[href]");
+    },
+    true,
+  );
+  document.addEventListener(
+    "pointerup",
+    () => {
+      setTimeout(() => {
+        pressed = null;
+        send();
+      });
+    },
+    true,
+  );
+  const send = () => {
+    if (changed && !pressed && !isText(document.activeElement)) {
+      changed = false;
+      form.requestSubmit();
+    }
+  };
+  form.addEventListener("change", () => {
+    changed = true;
+    setTimeout(send);
+  });
   form.addEventListener("focusout", () => setTimeout(send));
   form.addEventListener("submit", () => {
     changed = false;
-    sessionStorage.setItem(kept, JSON.stringify({ top: page.scrollTop, field: form.contains(document.activeElement) ? document.activeElement.name : "" }));
+    sessionStorage.setItem(
+      kept,
+      JSON.stringify({
+        top: page.scrollTop,
+        field: form.contains(document.activeElement) ? document.activeElement.name : "",
+      }),
+    );
   });
 };
 for (const form of document.querySelectorAll("form[data-settle]")) aestimo.settle(form);

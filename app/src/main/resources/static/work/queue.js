@@ -15,7 +15,16 @@ aestimo.Queue = class {
    * name ("saved", "sending", "trying", "signed-out", "stopped"), count of what is not saved, why, and whether the page
    * could not show an answer (behind).
    */
-  constructor({ prefix, send, onAnswer, onState, store = () => localStorage, now = () => Date.now(), after = (work, seconds) => setTimeout(work, seconds * 1000), cancel = clearTimeout.bind(window) }) {
+  constructor({
+    prefix,
+    send,
+    onAnswer,
+    onState,
+    store = () => localStorage,
+    now = () => Date.now(),
+    after = (work, seconds) => setTimeout(work, seconds * 1000),
+    cancel = clearTimeout.bind(window),
+  }) {
     Object.assign(this, { prefix, send, onAnswer, onState, store, now, after, cancel });
     this.items = [];
     this.sending = false;
@@ -35,7 +44,9 @@ aestimo.Queue = class {
         const key = store.key(i);
         if (key.startsWith(this.prefix)) this.items.push(JSON.parse(store.getItem(key)));
       }
-    } catch { this.stored = false; }
+    } catch {
+      this.stored = false;
+    }
     this.items.sort((a, b) => a.at - b.at);
     this.flush();
     return this.items;
@@ -52,7 +63,18 @@ aestimo.Queue = class {
       }
       if (!it.out) this.drop(it);
     }
-    const item = { id: this.newId(), assessment, student, part, base, text, how, where, over: over.slice(-aestimo.Queue.MOST_OVER), at: this.now() };
+    const item = {
+      id: this.newId(),
+      assessment,
+      student,
+      part,
+      base,
+      text,
+      how,
+      where,
+      over: over.slice(-aestimo.Queue.MOST_OVER),
+      at: this.now(),
+    };
     this.items.push(item);
     this.keep(item);
     this.flush();
@@ -74,12 +96,20 @@ aestimo.Queue = class {
 
   keep(item) {
     const { out, failed, until, ...stored } = item;
-    try { this.store().setItem(this.prefix + item.id, JSON.stringify(stored)); } catch { this.stored = false; }
+    try {
+      this.store().setItem(this.prefix + item.id, JSON.stringify(stored));
+    } catch {
+      this.stored = false;
+    }
   }
 
   drop(item) {
     this.items = this.items.filter((it) => it !== item);
-    try { this.store().removeItem(this.prefix + item.id); } catch { this.stored = false; }
+    try {
+      this.store().removeItem(this.prefix + item.id);
+    } catch {
+      this.stored = false;
+    }
   }
 
   waiting() {
@@ -88,7 +118,15 @@ aestimo.Queue = class {
 
   tell() {
     const waiting = this.waiting().length;
-    const name = !this.items.length ? "saved" : !waiting ? "stopped" : this.signedOut ? "signed-out" : this.why ? "trying" : "sending";
+    const name = !this.items.length
+      ? "saved"
+      : !waiting
+        ? "stopped"
+        : this.signedOut
+          ? "signed-out"
+          : this.why
+            ? "trying"
+            : "sending";
     this.onState({ name, count: this.items.length, waiting, why: this.why, behind: this.behind });
   }
 
@@ -98,7 +136,10 @@ aestimo.Queue = class {
    */
   next() {
     const cells = new Set();
-    const ready = this.waiting().filter((it) => { const cell = `${it.assessment}.${it.student}.${it.part}`; return !cells.has(cell) && cells.add(cell); });
+    const ready = this.waiting().filter((it) => {
+      const cell = `${it.assessment}.${it.student}.${it.part}`;
+      return !cells.has(cell) && cells.add(cell);
+    });
     const fresh = ready.filter((it) => !it.failed);
     return fresh.length ? fresh.slice(0, this.most) : ready.sort((a, b) => a.until - b.until).slice(0, 1);
   }
@@ -121,13 +162,29 @@ aestimo.Queue = class {
     this.sending = true;
     for (const it of batch) {
       it.out = true;
-      if (!it.sent) { it.sent = true; this.keep(it); }
+      if (!it.sent) {
+        it.sent = true;
+        this.keep(it);
+      }
     }
     this.tell();
     let answer;
     try {
-      answer = await this.send(batch.map(({ id, assessment, student, part = 0, base, text, how, over = [] }) => ({ id, assessment, student, part, base, text, how, over })));
-    } catch (broken) { answer = new aestimo.Answer("again", `the page had an error: ${broken.message}`); }
+      answer = await this.send(
+        batch.map(({ id, assessment, student, part = 0, base, text, how, over = [] }) => ({
+          id,
+          assessment,
+          student,
+          part,
+          base,
+          text,
+          how,
+          over,
+        })),
+      );
+    } catch (broken) {
+      answer = new aestimo.Answer("again", `the page had an error: ${broken.message}`);
+    }
     for (const it of batch) delete it.out;
     this.sending = false;
     this.signedOut = answer.state === "signed-out";
@@ -187,7 +244,12 @@ aestimo.Queue = class {
       if (kept.kept) {
         this.drop(item);
         // One that was put over elsewhere since brings no version to type over: the server asks for whose it is.
-        if (!kept.overtaken) for (const next of this.items) if (this.isSame(next, item)) { next.base = kept.cell.version; this.keep(next); }
+        if (!kept.overtaken)
+          for (const next of this.items)
+            if (this.isSame(next, item)) {
+              next.base = kept.cell.version;
+              this.keep(next);
+            }
       } else this.stop(item, { stopped: "conflict", there: kept.cell });
     }
     this.show(answer.data, batch);
@@ -210,7 +272,9 @@ aestimo.Queue = class {
 
   /** Showing an answer is another matter than having it: what goes wrong there leaves what is saved saved, and no more. */
   show(data, batch) {
-    try { this.onAnswer(data, batch); } catch (broken) {
+    try {
+      this.onAnswer(data, batch);
+    } catch (broken) {
       this.behind = true;
       console.error("An answer could not be shown.", broken);
     }
@@ -219,7 +283,16 @@ aestimo.Queue = class {
   /** The teacher decided: dropped, or sent once more; over what stands there by now, if that was the question. */
   settle(item, sendsAgain) {
     this.drop(item);
-    if (sendsAgain) this.put(item.assessment, item.student, item.part, item.there ? item.there.version : item.base, item.text, item.how, item.where);
+    if (sendsAgain)
+      this.put(
+        item.assessment,
+        item.student,
+        item.part,
+        item.there ? item.there.version : item.base,
+        item.text,
+        item.how,
+        item.where,
+      );
     else this.flush();
   }
 };

@@ -9,12 +9,23 @@ aestimo.Remarks = class {
    * prefix: of the keys in storage; send(remark): a promise of an Answer; onKept(remark, noted), onState(remark): told
    * when one is kept, and whenever what there is to say of one changed.
    */
-  constructor({ prefix, send, onKept = () => {}, onState = () => {}, onSignedOut = () => {}, store = () => localStorage, after = (work, seconds) => setTimeout(work, seconds * 1000), cancel = clearTimeout.bind(window) }) {
+  constructor({
+    prefix,
+    send,
+    onKept = () => {},
+    onState = () => {},
+    onSignedOut = () => {},
+    store = () => localStorage,
+    after = (work, seconds) => setTimeout(work, seconds * 1000),
+    cancel = clearTimeout.bind(window),
+  }) {
     Object.assign(this, { prefix, send, onKept, onState, onSignedOut, store, after, cancel });
     this.all = new Map();
   }
 
-  keyOf({ assessment, student, part }) { return `${assessment}.${student}.${part}`; }
+  keyOf({ assessment, student, part }) {
+    return `${assessment}.${student}.${part}`;
+  }
 
   /** The remark of a cell; known, it goes on from what was typed last, else from what stands there. */
   of(cell, there) {
@@ -24,27 +35,43 @@ aestimo.Remarks = class {
       remark = { ...cell, was: { ...there }, now: { ...there }, state: "", why: "", pause: 0 };
       this.all.set(key, remark);
       const draft = this.draft(key);
-      if (draft) Object.assign(remark, { now: { note: draft.note, memo: draft.memo }, was: draft.was ?? remark.was, sent: draft.sent });
+      if (draft)
+        Object.assign(remark, {
+          now: { note: draft.note, memo: draft.memo },
+          was: draft.was ?? remark.was,
+          sent: draft.sent,
+        });
     } else if (!this.isOpen(remark)) Object.assign(remark, { was: { ...there }, now: { ...there } });
     return remark;
   }
 
   draft(key) {
-    try { return JSON.parse(this.store().getItem(this.prefix + key) ?? "null"); } catch { return null; }
+    try {
+      return JSON.parse(this.store().getItem(this.prefix + key) ?? "null");
+    } catch {
+      return null;
+    }
   }
 
   /** Whether something is typed that is not kept. */
-  isOpen(remark) { return remark.now.note !== remark.was.note || remark.now.memo !== remark.was.memo || Boolean(remark.sent); }
+  isOpen(remark) {
+    return remark.now.note !== remark.was.note || remark.now.memo !== remark.was.memo || Boolean(remark.sent);
+  }
 
-  open() { return [...this.all.values()].filter((it) => this.isOpen(it)); }
+  open() {
+    return [...this.all.values()].filter((it) => this.isOpen(it));
+  }
 
   /** Sends what an earlier page left behind. */
   resume() {
     const keys = [];
     try {
       const store = this.store();
-      for (let i = 0; i < store.length; i++) if (store.key(i).startsWith(this.prefix)) keys.push(store.key(i).slice(this.prefix.length));
-    } catch { return; }
+      for (let i = 0; i < store.length; i++)
+        if (store.key(i).startsWith(this.prefix)) keys.push(store.key(i).slice(this.prefix.length));
+    } catch {
+      return;
+    }
     for (const key of keys) {
       const draft = this.draft(key);
       const [assessment, student, part] = key.split(".").map(Number);
@@ -62,9 +89,12 @@ aestimo.Remarks = class {
   write(remark) {
     const key = this.prefix + this.keyOf(remark);
     try {
-      if (this.isOpen(remark)) this.store().setItem(key, JSON.stringify({ ...remark.now, was: remark.was, sent: remark.sent }));
+      if (this.isOpen(remark))
+        this.store().setItem(key, JSON.stringify({ ...remark.now, was: remark.was, sent: remark.sent }));
       else this.store().removeItem(key);
-    } catch { /* then it lasts as long as the page */ }
+    } catch {
+      /* then it lasts as long as the page */
+    }
   }
 
   say(remark, state, why = "") {
@@ -73,9 +103,15 @@ aestimo.Remarks = class {
   }
 
   async save(remark) {
-    if (remark.state === "sent") { remark.more = true; return; }
+    if (remark.state === "sent") {
+      remark.more = true;
+      return;
+    }
     this.cancel(remark.timer);
-    if (!this.isOpen(remark)) { this.write(remark); return; }
+    if (!this.isOpen(remark)) {
+      this.write(remark);
+      return;
+    }
     // What was sent and has no answer goes once more as it was: it may be there already.
     const sent = remark.sent ?? { ...remark.now };
     remark.sent = sent;
@@ -83,8 +119,17 @@ aestimo.Remarks = class {
     this.say(remark, "sent");
     let answer;
     try {
-      answer = await this.send({ assessment: remark.assessment, student: remark.student, part: remark.part, wasNote: remark.was.note, wasMemo: remark.was.memo, ...sent });
-    } catch (broken) { answer = new aestimo.Answer("again", `the page had an error: ${broken.message}`); }
+      answer = await this.send({
+        assessment: remark.assessment,
+        student: remark.student,
+        part: remark.part,
+        wasNote: remark.was.note,
+        wasMemo: remark.was.memo,
+        ...sent,
+      });
+    } catch (broken) {
+      answer = new aestimo.Answer("again", `the page had an error: ${broken.message}`);
+    }
     const more = remark.more || sent.note !== remark.now.note || sent.memo !== remark.now.memo;
     remark.more = false;
     if (answer.isDone) {
@@ -122,17 +167,30 @@ aestimo.Remarks = class {
 
   /** At once, whatever pause there was. */
   again() {
-    for (const remark of this.open()) { remark.pause = 0; if (remark.state !== "refused") this.save(remark); }
+    for (const remark of this.open()) {
+      remark.pause = 0;
+      if (remark.state !== "refused") this.save(remark);
+    }
   }
 };
 
 /** The boxes of a page: what is typed into them is saved. boxes(): those shown now. */
 aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll(".remarks") }) => {
   const fields = (box) => [box.querySelector("[name=note]"), box.querySelector("[name=memo]")];
-  const cellOf = (box) => ({ assessment: Number(box.dataset.a), student: Number(box.dataset.s), part: Number(box.dataset.p) });
-  const count = (area) => { const left = area.closest("label").querySelector("[data-left]"); if (left && area.maxLength > 0) left.textContent = area.value ? `${area.maxLength - area.value.length} left` : ""; };
+  const cellOf = (box) => ({
+    assessment: Number(box.dataset.a),
+    student: Number(box.dataset.s),
+    part: Number(box.dataset.p),
+  });
+  const count = (area) => {
+    const left = area.closest("label").querySelector("[data-left]");
+    if (left && area.maxLength > 0) left.textContent = area.value ? `${area.maxLength - area.value.length} left` : "";
+  };
   const words = {
-    "": () => "", sent: () => "on the way…", saved: () => "saved", refused: (why) => `Not saved: ${why}. What you typed is still here.`,
+    "": () => "",
+    sent: () => "on the way…",
+    saved: () => "saved",
+    refused: (why) => `Not saved: ${why}. What you typed is still here.`,
     waiting: (why) => `Not saved yet: ${why}. It stays in this browser and is sent again by itself.`,
   };
   const held = new WeakMap();
@@ -147,13 +205,25 @@ aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll
     const said = box.querySelector("[data-said]");
     said.textContent = words[remark.state](remark.why);
     if (!remark.there) return;
-    const decide = (own) => { remarks.decide(remark, own); fill(box, remark); };
-    said.append(" ", aestimo.button("Save mine", () => decide(true)), " ", aestimo.button("Take the other", () => decide(false)));
+    const decide = (own) => {
+      remarks.decide(remark, own);
+      fill(box, remark);
+    };
+    said.append(
+      " ",
+      aestimo.button("Save mine", () => decide(true)),
+      " ",
+      aestimo.button("Take the other", () => decide(false)),
+    );
   };
   const remarks = new aestimo.Remarks({
-    prefix: key, onKept, onSignedOut: aestimo.signInAgain,
+    prefix: key,
+    onKept,
+    onSignedOut: aestimo.signInAgain,
     send: (remark) => ask("PUT", "/entries/remarks", remark, (data) => data.kept === true),
-    onState: (remark) => { for (const box of boxes()) if (held.get(box) === remark) tell(box, remark); },
+    onState: (remark) => {
+      for (const box of boxes()) if (held.get(box) === remark) tell(box, remark);
+    },
   });
   /** Called whenever other entries are shown. */
   const take = () => {
@@ -163,13 +233,17 @@ aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll
       const remark = remarks.of(cellOf(box), { note: note.defaultValue, memo: memo.defaultValue });
       held.set(box, remark);
       // Typed before this script was there.
-      if (note.value !== note.defaultValue || memo.value !== memo.defaultValue) remarks.type(remark, { note: note.value, memo: memo.value });
+      if (note.value !== note.defaultValue || memo.value !== memo.defaultValue)
+        remarks.type(remark, { note: note.value, memo: memo.value });
       fill(box, remark);
       tell(box, remark);
       if (remarks.isOpen(remark) && remark.state !== "refused") remarks.save(remark);
     }
   };
-  const boxOf = (target) => { const box = target.closest(".remarks"); return box && held.has(box) ? box : null; };
+  const boxOf = (target) => {
+    const box = target.closest(".remarks");
+    return box && held.has(box) ? box : null;
+  };
   view.addEventListener("input", (event) => {
     const box = boxOf(event.target);
     if (!box) return;
@@ -177,7 +251,10 @@ aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll
     const [note, memo] = fields(box);
     remarks.type(held.get(box), { note: note.value, memo: memo.value });
   });
-  const save = (event) => { const box = boxOf(event.target); if (box) remarks.save(held.get(box)); };
+  const save = (event) => {
+    const box = boxOf(event.target);
+    if (box) remarks.save(held.get(box));
+  };
   view.addEventListener("change", save);
   view.addEventListener("focusout", save);
   window.addEventListener("online", () => remarks.again());

@@ -20,11 +20,18 @@ aestimo.session = {
   /** Asks who is signed in by now: "ours", "another", "signed-out", or "unknown" where nobody answers. */
   async renew() {
     try {
-      const answer = await fetch("/account", { headers: { "X-Aestimo": "session" }, signal: AbortSignal.timeout(aestimo.PATIENCE) });
+      const answer = await fetch("/account", {
+        headers: { "X-Aestimo": "session" },
+        signal: AbortSignal.timeout(aestimo.PATIENCE),
+      });
       if (!answer.headers.has("X-Aestimo")) return "unknown";
       if (answer.status === 401) return "signed-out";
-      return answer.ok && !answer.redirected ? aestimo.session.take(aestimo.session.read(await answer.text())) : "unknown";
-    } catch { return "unknown"; }
+      return answer.ok && !answer.redirected
+        ? aestimo.session.take(aestimo.session.read(await answer.text()))
+        : "unknown";
+    } catch {
+      return "unknown";
+    }
   },
 };
 
@@ -33,7 +40,7 @@ aestimo.session = {
  * Only the same teacher can go on here. Whoever asks while it is open is told with the others.
  */
 aestimo.signInAgain = (onDone) => {
-  const waiting = aestimo.atTheDoor ??= new Set();
+  const waiting = (aestimo.atTheDoor ??= new Set());
   waiting.add(onDone);
   if (waiting.size > 1) return;
   const session = aestimo.session;
@@ -43,7 +50,8 @@ aestimo.signInAgain = (onDone) => {
     another: "That is another teacher’s account. Nothing of this page is sent to it; sign in with your own.",
   };
   const enter = (whose) => {
-    if (whose !== "ours") return problems[whose] ?? "No answer. What you typed stays in this browser; try again in a moment.";
+    if (whose !== "ours")
+      return problems[whose] ?? "No answer. What you typed stays in this browser; try again in a moment.";
     form.remove();
     const all = [...waiting];
     waiting.clear();
@@ -54,13 +62,29 @@ aestimo.signInAgain = (onDone) => {
     form.className = "notice is-doubt sign-in-again";
     const field = (words, name, type, complete) => {
       const label = document.createElement("label");
-      const input = Object.assign(document.createElement("input"), { className: "input is-small", name, type, autocomplete: complete, required: true });
+      const input = Object.assign(document.createElement("input"), {
+        className: "input is-small",
+        name,
+        type,
+        autocomplete: complete,
+        required: true,
+      });
       label.append(`${words} `, input);
       return label;
     };
-    const words = Object.assign(document.createElement("span"), { textContent: "You were signed out. Sign in here, and what you typed is saved." });
-    const go = Object.assign(document.createElement("button"), { className: "button is-small is-dark", textContent: "Sign in" });
-    form.append(words, field("Name", "name", "text", "username"), field("Password", "password", "password", "current-password"), go);
+    const words = Object.assign(document.createElement("span"), {
+      textContent: "You were signed out. Sign in here, and what you typed is saved.",
+    });
+    const go = Object.assign(document.createElement("button"), {
+      className: "button is-small is-dark",
+      textContent: "Sign in",
+    });
+    form.append(
+      words,
+      field("Name", "name", "text", "username"),
+      field("Password", "password", "password", "current-password"),
+      go,
+    );
     // A place of its own: what the page says meanwhile must not wipe it away.
     document.getElementById("told").before(form);
     form.addEventListener("submit", async (event) => {
@@ -69,13 +93,27 @@ aestimo.signInAgain = (onDone) => {
       try {
         const before = session.read(await (await fetch("/sign-in")).text());
         const token = before.querySelector("meta[name=csrf]")?.content ?? "";
-        const answer = await fetch("/sign-in", { method: "POST", body: new URLSearchParams({ _csrf: token, signIn: form.elements.name.value, password: form.elements.password.value }) });
+        const answer = await fetch("/sign-in", {
+          method: "POST",
+          body: new URLSearchParams({
+            _csrf: token,
+            signIn: form.elements.name.value,
+            password: form.elements.password.value,
+          }),
+        });
         if (!answer.headers.has("X-Aestimo")) throw new Error("no answer of Aestimo");
-        const problem = /[?]wait/.test(answer.url) ? "Too many tries. Wait ten minutes, then sign in again." : enter(session.take(session.read(await answer.text())));
+        const problem = /[?]wait/.test(answer.url)
+          ? "Too many tries. Wait ten minutes, then sign in again."
+          : enter(session.take(session.read(await answer.text())));
         if (problem) words.textContent = problem;
-      } catch { words.textContent = "No answer. What you typed stays in this browser; try again in a moment."; }
+      } catch {
+        words.textContent = "No answer. What you typed stays in this browser; try again in a moment.";
+      }
       go.disabled = false;
     });
   };
-  session.renew().then((whose) => { if (whose !== "ours") build(); else enter(whose); });
+  session.renew().then((whose) => {
+    if (whose !== "ours") build();
+    else enter(whose);
+  });
 };

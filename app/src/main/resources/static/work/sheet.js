@@ -19,10 +19,12 @@ aestimo.sheet = (table) => {
   let marginTimer;
   let marginAsk;
   // The form of an assessment may stand in its place; then it is put above that once a note is written.
-  const marginView = document.getElementById("margin-view") ?? Object.assign(document.createElement("div"), { id: "margin-view" });
+  const marginView =
+    document.getElementById("margin-view") ?? Object.assign(document.createElement("div"), { id: "margin-view" });
 
   const partOf = (piece) => Number(piece.dataset.p ?? 0);
-  const columnOf = (assessment, part) => pieces.findIndex((it) => Number(it.dataset.a) === assessment && partOf(it) === part);
+  const columnOf = (assessment, part) =>
+    pieces.findIndex((it) => Number(it.dataset.a) === assessment && partOf(it) === part);
   const cellOf = (assessment, student, part) => {
     const row = rows.findIndex((it) => Number(it.dataset.s) === student);
     const column = columnOf(assessment, part);
@@ -34,7 +36,11 @@ aestimo.sheet = (table) => {
   };
   const ids = (cell) => {
     const { row, column } = place(cell);
-    return { assessment: Number(pieces[column].dataset.a), student: Number(rows[row].dataset.s), part: partOf(pieces[column]) };
+    return {
+      assessment: Number(pieces[column].dataset.a),
+      student: Number(rows[row].dataset.s),
+      part: partOf(pieces[column]),
+    };
   };
   const nameOf = (cell) => cell.parentElement.querySelector(".name").textContent.trim();
   const whereOf = (cell) => `${nameOf(cell)} · ${titleOf(cell)}`;
@@ -48,11 +54,13 @@ aestimo.sheet = (table) => {
     const whole = pieces[column];
     const count = Number(whole.dataset.parts);
     if (pieces[column - count].hidden !== is) return;
-    for (let i = column - count; i < column; i++) for (const it of [pieces[i], cols[i], ...footCells.map((line) => line[i]), ...cells.map((line) => line[i])]) it.hidden = !is;
+    for (let i = column - count; i < column; i++)
+      for (const it of [pieces[i], cols[i], ...footCells.map((line) => line[i]), ...cells.map((line) => line[i])])
+        it.hidden = !is;
     let group = null;
     let first = 0;
     for (const it of table.querySelectorAll(".groups .group[scope]")) {
-      const wide = Number(it.dataset.pieces ??= it.colSpan);
+      const wide = Number((it.dataset.pieces ??= it.colSpan));
       first += wide;
       if (!group && pieces.filter((piece, i) => i <= column && !piece.dataset.p).length <= first) group = it;
     }
@@ -62,7 +70,10 @@ aestimo.sheet = (table) => {
     opened[is ? "add" : "delete"](whole.dataset.a);
     sessionStorage.setItem(openedKey, JSON.stringify([...opened]));
   };
-  const wholeOf = (column) => { while (pieces[column].dataset.p) column++; return column; };
+  const wholeOf = (column) => {
+    while (pieces[column].dataset.p) column++;
+    return column;
+  };
   /** The nearest column that is shown, going one way; the same where there is none. */
   const shown = (column, by) => {
     let next = column + by;
@@ -133,15 +144,24 @@ aestimo.sheet = (table) => {
       const cell = cells[at.row][at.column];
       const { assessment, student, part } = ids(cell);
       try {
-        const text = await aestimo.fragment(`${base}/margin?${query}&student=${student}&assessment=${assessment}&part=${part}`, { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal });
+        const text = await aestimo.fragment(
+          `${base}/margin?${query}&student=${student}&assessment=${assessment}&part=${part}`,
+          { headers: { "X-Aestimo": "margin" }, signal: marginAsk.signal },
+        );
         if (cell === cells[at.row][at.column]) showMargin(text, cell);
-      } catch { /* moved on, or no connection: the saved line tells of that */ }
+      } catch {
+        /* moved on, or no connection: the saved line tells of that */
+      }
     }, 120);
   };
   const boxShown = () => marginView.querySelector(".remarks");
   const isOf = (box, cell) => {
     const own = ids(cell);
-    return Number(box.dataset.a) === own.assessment && Number(box.dataset.s) === own.student && Number(box.dataset.p) === own.part;
+    return (
+      Number(box.dataset.a) === own.assessment &&
+      Number(box.dataset.s) === own.student &&
+      Number(box.dataset.p) === own.part
+    );
   };
   /** The margin of a cell; the box that is written into there stays the same, with its caret. */
   const showMargin = (text, cell) => {
@@ -169,7 +189,11 @@ aestimo.sheet = (table) => {
   const lay = () => {
     const outer = box.parentElement.getBoundingClientRect();
     const own = open.cell.getBoundingClientRect();
-    Object.assign(input.style, { transform: `translate(${own.left - outer.left}px, ${own.top - outer.top}px)`, width: `${own.width}px`, height: `${own.height}px` });
+    Object.assign(input.style, {
+      transform: `translate(${own.left - outer.left}px, ${own.top - outer.top}px)`,
+      width: `${own.width}px`,
+      height: `${own.height}px`,
+    });
   };
   const edit = (cell, text, replaces) => {
     if (open) commit();
@@ -181,8 +205,16 @@ aestimo.sheet = (table) => {
     // Set by a script, the value has its caret at the end.
     input.focus({ preventScroll: true });
   };
-  input.addEventListener("blur", () => { if (open) commit(); });
-  box.addEventListener("scroll", () => { if (open) lay(); }, { passive: true });
+  input.addEventListener("blur", () => {
+    if (open) commit();
+  });
+  box.addEventListener(
+    "scroll",
+    () => {
+      if (open) lay();
+    },
+    { passive: true },
+  );
   const close = () => {
     open = null;
     input.classList.remove("is-open");
@@ -205,7 +237,9 @@ aestimo.sheet = (table) => {
     return { id, ...at, from, to: text };
   };
   const type = (cell, text) => steps.push([put(cell, text, "typed")]);
-  const putAll = (list, how) => { if (list.length) steps.push(list.map(({ cell, text }) => put(cell, text, how))); };
+  const putAll = (list, how) => {
+    if (list.length) steps.push(list.map(({ cell, text }) => put(cell, text, how)));
+  };
 
   // Undoing and redoing. A step that something else was put over meanwhile is left alone.
   const steps = new aestimo.Steps(`aestimo.steps.${teacher}.${table.dataset.class}`);
@@ -225,11 +259,24 @@ aestimo.sheet = (table) => {
     const cells = step.map((it) => ({ it, cell: cellOf(it.assessment, it.student, it.part) }));
     steps.move(how === "undone" ? -1 : 1);
     const lost = cells.find(({ it, cell }) => !cell || typedOf(cell) !== (how === "undone" ? it.to : it.from));
-    if (lost) return say(lost.cell ? `${nameOf(lost.cell)}, ${titleOf(lost.cell)} was altered since, so that step is left as it is.` : "That step lies outside this span. Choose its span, then undo it.");
+    if (lost)
+      return say(
+        lost.cell
+          ? `${nameOf(lost.cell)}, ${titleOf(lost.cell)} was altered since, so that step is left as it is.`
+          : "That step lies outside this span. Choose its span, then undo it.",
+      );
     say("");
     for (const { it, cell } of cells) {
       dress(cell, how === "undone" ? it.from : it.to);
-      it.id = queue.put(it.assessment, it.student, it.part, Number(cell.dataset.v ?? 0), how === "undone" ? it.from : it.to, how, whereOf(cell));
+      it.id = queue.put(
+        it.assessment,
+        it.student,
+        it.part,
+        Number(cell.dataset.v ?? 0),
+        how === "undone" ? it.from : it.to,
+        how,
+        whereOf(cell),
+      );
     }
     const { row, column } = place(cells[0].cell);
     choose(row, column);
@@ -263,22 +310,41 @@ aestimo.sheet = (table) => {
   };
 
   // What the server answers.
-  const grade = (cell, label) => { cell.querySelector("span").textContent = label; };
+  const grade = (cell, label) => {
+    cell.querySelector("span").textContent = label;
+  };
   const lineOf = (row, soFar) => {
     const place = row.querySelector(".so-far");
     if (!place) return;
-    place.replaceChildren(...(soFar ? [aestimo.svg("svg", { viewBox: "0 0 54 18", role: "img", "aria-label": soFar.words },
-      aestimo.svg("polyline", { points: soFar.points }), aestimo.svg("circle", { r: 2.2, cx: soFar.x, cy: soFar.y, class: soFar.above ? "is-above" : "" }))] : []));
+    place.replaceChildren(
+      ...(soFar
+        ? [
+            aestimo.svg(
+              "svg",
+              { viewBox: "0 0 54 18", role: "img", "aria-label": soFar.words },
+              aestimo.svg("polyline", { points: soFar.points }),
+              aestimo.svg("circle", { r: 2.2, cx: soFar.x, cy: soFar.y, class: soFar.above ? "is-above" : "" }),
+            ),
+          ]
+        : []),
+    );
   };
-  const spreadOf = ({ low, lower, median, upper, high, words }) => aestimo.svg("svg", { class: "spread", viewBox: "0 0 68 14", role: "img", "aria-label": words },
-    aestimo.svg("line", { class: "whole", x1: low, y1: 7, x2: high, y2: 7 }), aestimo.svg("rect", { x: lower, y: 3.5, width: upper - lower, height: 7 }),
-    aestimo.svg("line", { class: "middle", x1: median, y1: 1.5, x2: median, y2: 12.5 }));
+  const spreadOf = ({ low, lower, median, upper, high, words }) =>
+    aestimo.svg(
+      "svg",
+      { class: "spread", viewBox: "0 0 68 14", role: "img", "aria-label": words },
+      aestimo.svg("line", { class: "whole", x1: low, y1: 7, x2: high, y2: 7 }),
+      aestimo.svg("rect", { x: lower, y: 3.5, width: upper - lower, height: 7 }),
+      aestimo.svg("line", { class: "middle", x1: median, y1: 1.5, x2: median, y2: 12.5 }),
+    );
   const answered = (answer, batch) => {
     for (const kept of answer.entries) {
       const { assessment, student, part } = kept.cell;
       const cell = cellOf(assessment, student, part);
       if (kept.kept) steps.understood(kept.id, kept.cell.typed);
-      const later = queue.items.some((it) => !it.stopped && it.assessment === assessment && it.student === student && it.part === part);
+      const later = queue.items.some(
+        (it) => !it.stopped && it.assessment === assessment && it.student === student && it.part === part,
+      );
       if (!cell) continue;
       if (kept.made) undress(cellOf(assessment, student, 0), kept.made);
       cell.dataset.v = kept.cell.version;
@@ -302,24 +368,34 @@ aestimo.sheet = (table) => {
       if (place < 0) continue;
       footRows[place].querySelector(".result").textContent = line.result;
       grade(footRows[place].querySelector(".grade"), line.grade);
-      for (const figure of line.cells) footCells[place][columnOf(figure.assessment, 0)]?.replaceChildren(figure.spread ? spreadOf(figure.spread) : figure.shown);
+      for (const figure of line.cells)
+        footCells[place][columnOf(figure.assessment, 0)]?.replaceChildren(
+          figure.spread ? spreadOf(figure.spread) : figure.shown,
+        );
     }
     if (batch.some((it) => cellOf(it.assessment, it.student, it.part) === cells[at.row][at.column])) askMargin();
   };
   const { queue, ask } = aestimo.entries({
-    base, query, key: `${teacher}.${table.dataset.class}`,
+    base,
+    query,
+    key: `${teacher}.${table.dataset.class}`,
     place: (item) => {
       const cell = cellOf(item.assessment, item.student, item.part);
-      return cell && {
-        words: whereOf(cell), version: Number(cell.dataset.v ?? 0),
-        dress: (text) => dress(cell, text),
-        waits: (why) => { cell.title = why; },
-        refuse: (why) => {
-          dress(cell, item.text);
-          cell.classList.add("is-refused");
-          cell.title = why;
-        },
-      };
+      return (
+        cell && {
+          words: whereOf(cell),
+          version: Number(cell.dataset.v ?? 0),
+          dress: (text) => dress(cell, text),
+          waits: (why) => {
+            cell.title = why;
+          },
+          refuse: (why) => {
+            dress(cell, item.text);
+            cell.classList.add("is-refused");
+            cell.title = why;
+          },
+        }
+      );
     },
     onAnswer: answered,
     onSignedIn: askMargin,
@@ -330,7 +406,8 @@ aestimo.sheet = (table) => {
   const block = () => {
     const from = began ?? at;
     const columns = [];
-    for (let i = Math.min(from.column, at.column); i <= Math.max(from.column, at.column); i++) if (!pieces[i].hidden) columns.push(i);
+    for (let i = Math.min(from.column, at.column); i <= Math.max(from.column, at.column); i++)
+      if (!pieces[i].hidden) columns.push(i);
     const lines = [];
     for (let i = Math.min(from.row, at.row); i <= Math.max(from.row, at.row); i++) lines.push(i);
     return { lines, columns };
@@ -341,16 +418,33 @@ aestimo.sheet = (table) => {
     const { lines, columns } = block();
     for (const line of lines) for (const column of columns) cells[line][column].classList.add("is-picked");
   };
-  const endBlock = () => { if (began) { began = null; showBlock(); } };
+  const endBlock = () => {
+    if (began) {
+      began = null;
+      showBlock();
+    }
+  };
   const extend = (by) => {
     began ??= { ...at };
     choose(at.row + by[0], by[1] ? shown(at.column, by[1]) : at.column);
     showBlock();
   };
-  const request = ({ cell, text }, how) => ({ id: queue.newId(), ...ids(cell), base: Number(cell.dataset.v ?? 0), text, how });
+  const request = ({ cell, text }, how) => ({
+    id: queue.newId(),
+    ...ids(cell),
+    base: Number(cell.dataset.v ?? 0),
+    text,
+    how,
+  });
   const look = async (list, how) => {
-    const answer = await ask("POST", `/entries/look?${query}`, list.map((it) => request(it, how)), (data) => Array.isArray(data.moves));
-    if (!answer.isDone) throw new Error(`It could not be looked at: ${answer.why}. Nothing is changed; try again in a moment.`);
+    const answer = await ask(
+      "POST",
+      `/entries/look?${query}`,
+      list.map((it) => request(it, how)),
+      (data) => Array.isArray(data.moves),
+    );
+    if (!answer.isDone)
+      throw new Error(`It could not be looked at: ${answer.why}. Nothing is changed; try again in a moment.`);
     return answer.data;
   };
   /** The first few of a list, and the rest for whoever wants to see them. */
@@ -373,7 +467,8 @@ aestimo.sheet = (table) => {
     place.replaceChildren(count === 1 ? "1 entry. " : `${count} entries. `);
     if (over) place.append(`${over} ${over === 1 ? "stands" : "stand"} there already and would be altered. `);
     if (inDoubt) place.append(`${inDoubt} would be in doubt: `, named(doubts));
-    if (grades.length) place.append(`${grades.length === 1 ? "1 grade changes" : `${grades.length} grades change`}: `, named(grades));
+    if (grades.length)
+      place.append(`${grades.length === 1 ? "1 grade changes" : `${grades.length} grades change`}: `, named(grades));
     place.append(words);
   };
   const back = () => {
@@ -385,11 +480,13 @@ aestimo.sheet = (table) => {
     let outside = 0;
     const columns = [];
     for (let i = at.column; i < pieces.length; i++) if (!pieces[i].hidden) columns.push(i);
-    aestimo.block.rows(text).forEach((row, down) => row.forEach((value, right) => {
-      const cell = cells[at.row + down]?.[columns[right]];
-      if (!cell) outside++;
-      else if (!isMade(columns[right]) && value !== typedOf(cell)) list.push({ cell, text: value });
-    }));
+    aestimo.block.rows(text).forEach((row, down) =>
+      row.forEach((value, right) => {
+        const cell = cells[at.row + down]?.[columns[right]];
+        if (!cell) outside++;
+        else if (!isMade(columns[right]) && value !== typedOf(cell)) list.push({ cell, text: value });
+      }),
+    );
     if (!list.length) return say("There is nothing new in what was pasted.");
     try {
       const answer = await look(list, "pasted");
@@ -398,8 +495,17 @@ aestimo.sheet = (table) => {
       const told = document.createElement("span");
       sayInto(told, answer);
       told.append(more);
-      say(told, aestimo.button("Paste them", () => { back(); putAll(list, "pasted"); }), aestimo.button("Cancel", back));
-    } catch (refused) { say(refused.message); }
+      say(
+        told,
+        aestimo.button("Paste them", () => {
+          back();
+          putAll(list, "pasted");
+        }),
+        aestimo.button("Cancel", back),
+      );
+    } catch (refused) {
+      say(refused.message);
+    }
   };
   const onCells = (event) => event.target.closest?.("td.cell") && !open;
   document.addEventListener("copy", (event) => {
@@ -423,25 +529,43 @@ aestimo.sheet = (table) => {
     const where = fill.querySelector("[name=where]:checked").value;
     const text = fill.querySelector("[name=with]").value;
     const lines = where === "chosen" ? block().lines : rows.map((_, i) => i);
-    return lines.map((line) => ({ cell: cells[line][at.column], text }))
-      .filter(({ cell }) => !cell.classList.contains("is-not-meant") && (where !== "blank" || typedOf(cell) === "") && typedOf(cell) !== text);
+    return lines
+      .map((line) => ({ cell: cells[line][at.column], text }))
+      .filter(
+        ({ cell }) =>
+          !cell.classList.contains("is-not-meant") &&
+          (where !== "blank" || typedOf(cell) === "") &&
+          typedOf(cell) !== text,
+      );
   };
   const lookAtFill = async () => {
     const words = document.getElementById("fill-words");
     document.getElementById("fill-title").textContent = pieces[at.column].querySelector("a, .part-title").textContent;
     const list = isMade(at.column) ? [] : filling();
     fill.querySelector("[type=submit]").disabled = !list.length;
-    if (!list.length) { words.textContent = isMade(at.column) ? "This column shows what the parts make. Open them, and choose one." : "Nothing would change."; return; }
-    try { sayInto(words, await look(list, "filled")); } catch (refused) { words.textContent = refused.message; }
+    if (!list.length) {
+      words.textContent = isMade(at.column)
+        ? "This column shows what the parts make. Open them, and choose one."
+        : "Nothing would change.";
+      return;
+    }
+    try {
+      sayInto(words, await look(list, "filled"));
+    } catch (refused) {
+      words.textContent = refused.message;
+    }
   };
   if (fill) {
-    fill.addEventListener("toggle", () => { if (fill.open) lookAtFill(); });
-    fill.addEventListener("input", lookAtFill);
-    for (const quick of fill.querySelectorAll("[data-with]")) quick.addEventListener("click", () => {
-      const full = pieces[at.column].dataset.full ?? "";
-      fill.querySelector("[name=with]").value = quick.dataset.with === "full" ? full : quick.dataset.with;
-      lookAtFill();
+    fill.addEventListener("toggle", () => {
+      if (fill.open) lookAtFill();
     });
+    fill.addEventListener("input", lookAtFill);
+    for (const quick of fill.querySelectorAll("[data-with]"))
+      quick.addEventListener("click", () => {
+        const full = pieces[at.column].dataset.full ?? "";
+        fill.querySelector("[name=with]").value = quick.dataset.with === "full" ? full : quick.dataset.with;
+        lookAtFill();
+      });
     fill.querySelector("form").addEventListener("submit", (event) => {
       event.preventDefault();
       putAll(filling(), "filled");
@@ -454,7 +578,9 @@ aestimo.sheet = (table) => {
   // Notes and memos, in the margin. The box is that of the cell chosen as its key was pressed; it is there at once, and
   // the rest of the margin comes after it.
   const remarks = aestimo.remarks({
-    view: marginView, ask, key: `aestimo.remark.${teacher}.${table.dataset.class}.`,
+    view: marginView,
+    ask,
+    key: `aestimo.remark.${teacher}.${table.dataset.class}.`,
     onKept: ({ assessment, student, part }, { note, memo }) => {
       const cell = cellOf(assessment, student, part);
       if (!cell) return;
@@ -481,7 +607,8 @@ aestimo.sheet = (table) => {
       box = own.querySelector(".remarks");
       const { assessment, student, part } = ids(cell);
       Object.assign(box.dataset, { a: assessment, s: student, p: part });
-      for (const field of ["note", "memo"]) box.querySelector(`[name=${field}]`).defaultValue = cell.dataset[field] ?? "";
+      for (const field of ["note", "memo"])
+        box.querySelector(`[name=${field}]`).defaultValue = cell.dataset[field] ?? "";
       marginView.replaceChildren(own);
       remarks.take();
     }
@@ -513,12 +640,21 @@ aestimo.sheet = (table) => {
     const wanted = plain(text.trim());
     if (!wanted) return -1;
     const number = rows.findIndex((row) => row.dataset.n === wanted);
-    return number >= 0 ? number : rows.findIndex((row) => plain(row.querySelector(".name").textContent).split(/[\s,]+/).some((word) => word.startsWith(wanted)));
+    return number >= 0
+      ? number
+      : rows.findIndex((row) =>
+          plain(row.querySelector(".name").textContent)
+            .split(/[\s,]+/)
+            .some((word) => word.startsWith(wanted)),
+        );
   };
   find?.addEventListener("input", () => {
     const row = found(find.value);
     find.classList.toggle("is-danger", row < 0 && find.value.trim() !== "");
-    if (row >= 0) { choose(row, at.column, { focus: false }); reveal(cells[row][at.column]); }
+    if (row >= 0) {
+      choose(row, at.column, { focus: false });
+      reveal(cells[row][at.column]);
+    }
   });
   find?.addEventListener("keydown", (event) => {
     if (event.key !== "Enter" && event.key !== "Escape") return;
@@ -528,7 +664,10 @@ aestimo.sheet = (table) => {
     find.classList.remove("is-danger");
     choose(at.row, at.column);
   });
-  const down = (event) => (pile?.checked && event.key === "Enter" ? find.focus() : move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]));
+  const down = (event) =>
+    pile?.checked && event.key === "Enter"
+      ? find.focus()
+      : move(event.key === "Enter" && event.shiftKey ? [-1, 0] : moves[event.key]);
 
   // Keys.
   const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], Enter: [1, 0] };
@@ -597,20 +736,25 @@ aestimo.sheet = (table) => {
       return;
     }
     const types = event.key.length === 1 && /[\p{L}\p{N}.,+\-−%✓✗]/u.test(event.key);
-    if (isMade(at.column) && (types || event.key === "F2" || (event.key === "Enter" && !event.shiftKey))) openParts(at.column);
+    if (isMade(at.column) && (types || event.key === "F2" || (event.key === "Enter" && !event.shiftKey)))
+      openParts(at.column);
     else if (event.key === "Escape" && pieces[at.column].dataset.p) closeParts(at.column);
     else if (moves[event.key]) down(event);
     else if (event.key === "/" && find) find.focus();
-    else if (event.key === " " && pieces[at.column].dataset.kind === "check") type(cell, { yes: "no", no: "" }[typedOf(cell)] ?? "yes");
+    else if (event.key === " " && pieces[at.column].dataset.kind === "check")
+      type(cell, { yes: "no", no: "" }[typedOf(cell)] ?? "yes");
     else if (event.key === ";" || event.key === ":") writeRemark(event.key === ";" ? "note" : "memo");
     else if (event.key === "Home") choose(at.row, shown(-1, 1));
     else if (event.key === "End") choose(at.row, pieces.length - 1);
     else if (event.key === "PageUp") choose(at.row - 10, at.column);
     else if (event.key === "PageDown") choose(at.row + 10, at.column);
     else if (event.key === "F2") edit(cell, cell.dataset.t ?? cell.textContent, false);
-    else if (event.key === "Delete" || event.key === "Backspace") { if (cell.textContent !== "" && !isMade(at.column)) type(cell, ""); }
-    else if (event.key === "?") { const keys = document.getElementById("all-keys"); keys.open = !keys.open; }
-    else if (types) edit(cell, event.key, true);
+    else if (event.key === "Delete" || event.key === "Backspace") {
+      if (cell.textContent !== "" && !isMade(at.column)) type(cell, "");
+    } else if (event.key === "?") {
+      const keys = document.getElementById("all-keys");
+      keys.open = !keys.open;
+    } else if (types) edit(cell, event.key, true);
     else return;
     event.preventDefault();
   });
@@ -649,12 +793,22 @@ aestimo.sheet = (table) => {
   }
   table.addEventListener("focusin", (event) => {
     const cell = event.target.closest("td.cell");
-    if (cell && !open && cell !== cells[at.row][at.column]) { const { row, column } = place(cell); choose(row, column, { focus: false }); }
+    if (cell && !open && cell !== cells[at.row][at.column]) {
+      const { row, column } = place(cell);
+      choose(row, column, { focus: false });
+    }
   });
 
   // Thumbs.
-  columnChoice?.addEventListener("change", () => choose(at.row, pieces.findIndex((it) => valueOf(it) === columnChoice.value), { focus: false }));
-  for (const step of document.querySelectorAll("[data-column]")) step.addEventListener("click", () => choose(at.row, at.column + Number(step.dataset.column), { focus: false }));
+  columnChoice?.addEventListener("change", () =>
+    choose(
+      at.row,
+      pieces.findIndex((it) => valueOf(it) === columnChoice.value),
+      { focus: false },
+    ),
+  );
+  for (const step of document.querySelectorAll("[data-column]"))
+    step.addEventListener("click", () => choose(at.row, at.column + Number(step.dataset.column), { focus: false }));
   for (const key of document.querySelectorAll("[data-entry]")) {
     key.addEventListener("mousedown", (event) => event.preventDefault());
     key.addEventListener("click", () => {
@@ -665,15 +819,22 @@ aestimo.sheet = (table) => {
     });
   }
 
-  window.addEventListener("pagehide", () => { if (open) commit(); });
+  window.addEventListener("pagehide", () => {
+    if (open) commit();
+  });
 
   // Where to begin: at the cell or column the address names, else at the first blank of the newest begun column.
   const asked = new URLSearchParams(location.search);
-  for (const piece of pieces.filter((it) => opened.has(it.dataset.a) && it.dataset.parts)) showParts(pieces.indexOf(piece), true);
+  for (const piece of pieces.filter((it) => opened.has(it.dataset.a) && it.dataset.parts))
+    showParts(pieces.indexOf(piece), true);
   const column = columnOf(Number(asked.get("assessment") ?? asked.get("open")), Number(asked.get("part") ?? 0));
   const row = rows.findIndex((it) => it.dataset.s === asked.get("student"));
   if (column >= 0) choose(Math.max(0, row), column, { focus: !document.getElementById("margin-form") });
-  else { cells[0][shown(-1, 1)].tabIndex = 0; showColumn(Math.max(0, pieces.length - 1)); at.column = matchMedia("(max-width: 719px)").matches ? pieces.length - 1 : shown(-1, 1); }
+  else {
+    cells[0][shown(-1, 1)].tabIndex = 0;
+    showColumn(Math.max(0, pieces.length - 1));
+    at.column = matchMedia("(max-width: 719px)").matches ? pieces.length - 1 : shown(-1, 1);
+  }
   for (const item of queue.resume()) {
     const cell = cellOf(item.assessment, item.student, item.part);
     if (cell && !item.stopped) dress(cell, item.text);

@@ -6,7 +6,10 @@ aestimo.figures = (table) => {
   const cells = () => [...table.querySelectorAll("td[data-w]")].filter((cell) => cell.textContent.trim() !== "");
   let chosen = null;
   const choose = (cell) => {
-    if (chosen) { chosen.tabIndex = -1; chosen.classList.remove("is-chosen"); }
+    if (chosen) {
+      chosen.tabIndex = -1;
+      chosen.classList.remove("is-chosen");
+    }
     chosen = cell;
     cell.tabIndex = 0;
   };
@@ -31,7 +34,10 @@ aestimo.figures = (table) => {
   table.addEventListener("keydown", (event) => {
     const cell = event.target.closest("td[data-w]");
     if (!cell) return;
-    if (event.key === "Enter" || event.key === " ") { event.preventDefault(); return open(cell); }
+    if (event.key === "Enter" || event.key === " ") {
+      event.preventDefault();
+      return open(cell);
+    }
     const step = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] }[event.key];
     if (!step) return;
     event.preventDefault();
@@ -39,10 +45,17 @@ aestimo.figures = (table) => {
     let at = cell.cellIndex;
     for (;;) {
       if (step[1]) at += step[1];
-      else { const rows = [...table.rows]; row = rows[rows.indexOf(row) + step[0]]; }
+      else {
+        const rows = [...table.rows];
+        row = rows[rows.indexOf(row) + step[0]];
+      }
       const next = row?.cells[at];
       if (!next) return;
-      if (next.dataset.w && next.textContent.trim() !== "") { choose(next); next.focus(); return; }
+      if (next.dataset.w && next.textContent.trim() !== "") {
+        choose(next);
+        next.focus();
+        return;
+      }
     }
   });
   for (const cell of cells()) cell.tabIndex = -1;
@@ -60,7 +73,8 @@ aestimo.tell = async (address) => {
     for (const key of margin.querySelectorAll("[data-back-margin]")) key.hidden = aestimo.marginBefore === undefined;
     aestimo.drawer(true);
   } catch {
-    margin.innerHTML = '<p class="notice is-near told">The working cannot be read now: there is no connection, or you were signed out. Load the page again.</p>';
+    margin.innerHTML =
+      '<p class="notice is-near told">The working cannot be read now: there is no connection, or you were signed out. Load the page again.</p>';
   }
 };
 
@@ -81,13 +95,16 @@ document.addEventListener("click", async (event) => {
     if (!link.dataset.set) asked.delete("set");
     return aestimo.tell(`${document.body.dataset.here.match(/^\/classes\/\d+/)[0]}/working?${asked}`);
   }
-  if (event.target.closest("[data-back-margin]")) document.getElementById("margin-view").innerHTML = aestimo.marginBefore;
+  if (event.target.closest("[data-back-margin]"))
+    document.getElementById("margin-view").innerHTML = aestimo.marginBefore;
   const copy = event.target.closest("[data-copy-text]");
   if (!copy) return;
   try {
     await navigator.clipboard.writeText(document.querySelector(copy.dataset.copyText).textContent);
     copy.textContent = "Copied";
-  } catch { copy.textContent = "This browser does not let a page copy"; }
+  } catch {
+    copy.textContent = "This browser does not let a page copy";
+  }
 });
 // A dot tells its student; the words keep within the picture.
 aestimo.named = (event) => {
@@ -106,7 +123,13 @@ aestimo.named = (event) => {
 for (const kind of ["mouseover", "focusin", "focusout"]) document.addEventListener(kind, aestimo.named);
 // Previous, next and close by their keys, unless the key is wanted where the focus is.
 document.addEventListener("keydown", (event) => {
-  if (event.altKey || event.ctrlKey || event.metaKey || event.target.closest("input, textarea, select, td[data-w], details[open], [role=slider]")) return;
+  if (
+    event.altKey ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.target.closest("input, textarea, select, td[data-w], details[open], [role=slider]")
+  )
+    return;
   document.querySelector(`a[data-key="${event.key}"]`)?.click();
 });
 // The students ticked go into one field of the address.

@@ -9,11 +9,19 @@ aestimo.Steps = class {
     this.key = key;
     this.list = [];
     this.at = 0;
-    try { Object.assign(this, JSON.parse(sessionStorage.getItem(key) ?? "{}")); } catch { /* begin anew */ }
+    try {
+      Object.assign(this, JSON.parse(sessionStorage.getItem(key) ?? "{}"));
+    } catch {
+      /* begin anew */
+    }
   }
 
   keep() {
-    try { sessionStorage.setItem(this.key, JSON.stringify({ list: this.list, at: this.at })); } catch { /* steps end with the page then */ }
+    try {
+      sessionStorage.setItem(this.key, JSON.stringify({ list: this.list, at: this.at }));
+    } catch {
+      /* steps end with the page then */
+    }
   }
 
   /** cells: [{ id, assessment, student, part, from, to }], in the words that would be typed. */
@@ -34,9 +42,13 @@ aestimo.Steps = class {
     this.keep();
   }
 
-  back() { return this.list[this.at - 1]; }
+  back() {
+    return this.list[this.at - 1];
+  }
 
-  forth() { return this.list[this.at]; }
+  forth() {
+    return this.list[this.at];
+  }
 
   move(by) {
     this.at += by;
@@ -55,5 +67,10 @@ aestimo.block = {
     }
     return table.outerHTML;
   },
-  rows: (text) => text.replace(/\r\n?/g, "\n").replace(/\n$/, "").split("\n").map((line) => line.split("\t").map((it) => it.trim())),
+  rows: (text) =>
+    text
+      .replace(/\r\n?/g, "\n")
+      .replace(/\n$/, "")
+      .split("\n")
+      .map((line) => line.split("\t").map((it) => it.trim())),
 };

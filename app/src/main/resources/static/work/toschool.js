@@ -24,7 +24,8 @@ aestimo.schoolReturn = (form) => {
     return all;
   };
   // What stood in a row as the page knows it, one field of it: the other half of what the row's hidden field holds.
-  const stood = (was, { input, name }) => (name ? was.fields[name] ?? "" : input === "sentAs" ? [was.sentAs, was.noGrade] : was[input]);
+  const stood = (was, { input, name }) =>
+    name ? (was.fields[name] ?? "") : input === "sentAs" ? [was.sentAs, was.noGrade] : was[input];
   const putStood = (was, { input, name }, value) => {
     if (name) was.fields[name] = value;
     else if (input === "sentAs") [was.sentAs, was.noGrade] = value;
@@ -52,10 +53,11 @@ aestimo.schoolReturn = (form) => {
   };
   /** A field that was refused is marked where it is, and says why. */
   const mark = (rows, refused) => {
-    for (const row of rows) for (const field of row.querySelectorAll("[aria-invalid]")) {
-      field.removeAttribute("aria-invalid");
-      field.removeAttribute("title");
-    }
+    for (const row of rows)
+      for (const field of row.querySelectorAll("[aria-invalid]")) {
+        field.removeAttribute("aria-invalid");
+        field.removeAttribute("title");
+      }
     for (const { row, input, words } of refused) {
       const field = rowOf(row).querySelector(`[name=${input}]`);
       field.setAttribute("aria-invalid", "true");
@@ -69,7 +71,8 @@ aestimo.schoolReturn = (form) => {
       const now = told.rows[row.dataset.row];
       standsNow(row, now, told.refused);
       row.classList.toggle("is-adjusted", now.adjusted || now.none);
-      for (const field of row.querySelectorAll(".is-label")) field.classList.toggle("is-missing", field.value.trim() === "");
+      for (const field of row.querySelectorAll(".is-label"))
+        field.classList.toggle("is-missing", field.value.trim() === "");
       // What was typed while the answer was on its way is still to be sent; what was refused waits for the teacher.
       if (values(row) !== asSent) again = true;
       else if (!refused.has(row.dataset.row)) touched.delete(row);
@@ -78,25 +81,37 @@ aestimo.schoolReturn = (form) => {
     const pending = again || [...touched].some((row) => !sent.has(row) || values(row) !== sent.get(row));
     const fields = wrong();
     if (fields.length) {
-      const first = fields.slice(0, 2).map((field) => field.title).join(" ");
+      const first = fields
+        .slice(0, 2)
+        .map((field) => field.title)
+        .join(" ");
       if (leadsTo) fields[0].focus();
-      say(`${first}${fields.length > 2 ? ` And ${fields.length - 2} more, each marked.` : ""} ${fields.length === 1 ? "It is" : "They are"} not saved; everything else is${pending ? " on its way…" : "."}`);
+      const more = fields.length > 2 ? ` And ${fields.length - 2} more, each marked.` : "";
+      const those = fields.length === 1 ? "It is" : "They are";
+      say(`${first}${more} ${those} not saved; everything else is${pending ? " on its way…" : "."}`);
     } else if (pending) say("On its way…", false);
     else say(`Saved ${told.kept}`, false);
   };
   const send = async () => {
-    if (busy) { again = true; return; }
+    if (busy) {
+      again = true;
+      return;
+    }
     clearTimeout(timer);
     busy = true;
     const sent = new Map([...touched].map((row) => [row, values(row)]));
-    const answer = await aestimo.ask("POST", form.dataset.typed, body(sent.keys()), { as: "return", fits: (data) => data.problems || (Array.isArray(data.refused) && data.rows) });
+    const answer = await aestimo.ask("POST", form.dataset.typed, body(sent.keys()), {
+      as: "return",
+      fits: (data) => data.problems || (Array.isArray(data.refused) && data.rows),
+    });
     busy = false;
     pause = answer.state === "again" ? Math.min(30, pause * 2 || 1) : 0;
     if (answer.isDone && !answer.data.problems) {
       taken(answer.data, sent);
       await aestimo.returnMargin(form);
     } else if (answer.isDone) say(answer.data.problems.join(" "));
-    else if (answer.state === "refused") say(`Not saved: ${answer.why}. What you typed is still here; copy it before you load the page again.`);
+    else if (answer.state === "refused")
+      say(`Not saved: ${answer.why}. What you typed is still here; copy it before you load the page again.`);
     else if (answer.state === "signed-out") {
       say("Not saved yet: you were signed out. What you typed is still here.");
       aestimo.signInAgain(send);
@@ -104,8 +119,10 @@ aestimo.schoolReturn = (form) => {
       say(`Not saved yet: ${answer.why}. What you typed is still here and is sent again by itself.`);
       timer = setTimeout(send, pause * 1000);
     }
-    if (again && !pause) { again = false; send(); }
-    else if (leadsTo && touched.size === 0) location.assign(leadsTo);
+    if (again && !pause) {
+      again = false;
+      send();
+    } else if (leadsTo && touched.size === 0) location.assign(leadsTo);
   };
   form.addEventListener("input", (event) => {
     const row = event.target.closest("tr[data-row]");
@@ -116,11 +133,19 @@ aestimo.schoolReturn = (form) => {
     clearTimeout(timer);
     timer = setTimeout(send, 700);
   });
-  form.addEventListener("change", () => { clearTimeout(timer); if (touched.size) send(); });
+  form.addEventListener("change", () => {
+    clearTimeout(timer);
+    if (touched.size) send();
+  });
   // What was typed before this script was there.
-  for (const row of form.querySelectorAll("tr[data-row]")) if ([...row.querySelectorAll("input:not([type=hidden])")].some((it) => it.value !== it.defaultValue)) touched.add(row);
+  for (const row of form.querySelectorAll("tr[data-row]"))
+    if ([...row.querySelectorAll("input:not([type=hidden])")].some((it) => it.value !== it.defaultValue))
+      touched.add(row);
   if (touched.size) send();
-  form.addEventListener("submit", (event) => { event.preventDefault(); send(); });
+  form.addEventListener("submit", (event) => {
+    event.preventDefault();
+    send();
+  });
   // Sealing is asked of what is kept, so what was typed last goes first.
   document.querySelector(".school-foot a.is-dark")?.addEventListener("click", (event) => {
     if (touched.size === 0) return;
@@ -129,14 +154,18 @@ aestimo.schoolReturn = (form) => {
     clearTimeout(timer);
     send();
   });
-  window.addEventListener("beforeunload", (event) => { if (touched.size) event.preventDefault(); });
+  window.addEventListener("beforeunload", (event) => {
+    if (touched.size) event.preventDefault();
+  });
 };
 
 aestimo.returnMargin = async (form) => {
   const margin = document.getElementById("margin-view");
   try {
     margin.innerHTML = await aestimo.fragment(form.dataset.margin);
-  } catch { /* What stands there is shown anew with the next that is saved. */ }
+  } catch {
+    /* What stands there is shown anew with the next that is saved. */
+  }
 };
 
 const schoolForm = document.getElementById("return-form");

@@ -16,14 +16,17 @@ aestimo.tryOut = (form) => {
   };
   // One question on its way at a time; the last state of the form is always asked for.
   const look = async () => {
-    if (asking) { again = true; return; }
+    if (asking) {
+      again = true;
+      return;
+    }
     asking = true;
     do {
       again = false;
       try {
         show(await aestimo.fragment(form.dataset.look, { method: "POST", body: asked() }));
       } catch {
-        problems.innerHTML = '<div class="notice is-near" role="alert"><p>This cannot be looked at now: there is no connection, or you were signed out. Nothing is lost; load the page again in a moment.</p></div>';
+        problems.replaceChildren(document.getElementById("try-unreachable").content.cloneNode(true));
       }
     } while (again);
     asking = false;
@@ -32,19 +35,27 @@ aestimo.tryOut = (form) => {
   const show = (words) => {
     const parsed = new DOMParser().parseFromString(words, "text/html");
     const parts = parsed.querySelectorAll("[data-into]");
-    if (!parts.length) { problems.innerHTML = words; return; }
+    if (!parts.length) {
+      problems.innerHTML = words;
+      return;
+    }
     problems.innerHTML = "";
     const focused = document.activeElement.closest?.("#try-rail .peg")?.dataset.label;
     // The picture first: the long table waits for the frame after it.
     const rows = [...parts].find((part) => part.dataset.into === "try-rows");
     for (const part of parts) if (part !== rows) into(part);
     cancelAnimationFrame(later);
-    later = requestAnimationFrame(() => { later = requestAnimationFrame(() => into(rows)); });
+    later = requestAnimationFrame(() => {
+      later = requestAnimationFrame(() => into(rows));
+    });
     if (focused) peg(focused)?.focus();
     if (held) shift(held.label, held.value);
   };
-  const peg = (label) => [...rail.querySelectorAll(".boundary-rail")].filter((picture) => picture.getBoundingClientRect().width > 0)
-    .flatMap((picture) => [...picture.querySelectorAll(".peg")]).find((own) => own.dataset.label === label);
+  const peg = (label) =>
+    [...rail.querySelectorAll(".boundary-rail")]
+      .filter((picture) => picture.getBoundingClientRect().width > 0)
+      .flatMap((picture) => [...picture.querySelectorAll(".peg")])
+      .find((own) => own.dataset.label === label);
   const field = (label) => form.querySelector(`input[data-band="${CSS.escape(label)}"]`);
   // The peg itself follows at once; the dots and figures with the answer.
   const shift = (label, value) => {
@@ -69,20 +80,35 @@ aestimo.tryOut = (form) => {
     own.focus();
     const picture = own.ownerSVGElement;
     const perPixel = picture.viewBox.baseVal.width / picture.getBoundingClientRect().width;
-    held = { label: own.dataset.label, start: event.clientX, from: Number(own.dataset.from), perPixel: perPixel / Number(own.dataset.unit), value: Number(own.dataset.from) };
+    held = {
+      label: own.dataset.label,
+      start: event.clientX,
+      from: Number(own.dataset.from),
+      perPixel: perPixel / Number(own.dataset.unit),
+      value: Number(own.dataset.from),
+    };
     rail.setPointerCapture(event.pointerId);
   });
-  rail.addEventListener("pointermove", (event) => { if (held) put(held.label, held.from + (event.clientX - held.start) * held.perPixel); });
-  for (const kind of ["pointerup", "pointercancel"]) rail.addEventListener(kind, () => { held = null; });
+  rail.addEventListener("pointermove", (event) => {
+    if (held) put(held.label, held.from + (event.clientX - held.start) * held.perPixel);
+  });
+  for (const kind of ["pointerup", "pointercancel"])
+    rail.addEventListener(kind, () => {
+      held = null;
+    });
   rail.addEventListener("keydown", (event) => {
     const own = event.target.closest(".peg");
-    const step = { ArrowLeft: -0.5, ArrowDown: -0.5, ArrowRight: 0.5, ArrowUp: 0.5, PageDown: -5, PageUp: 5 }[event.key];
+    const step = { ArrowLeft: -0.5, ArrowDown: -0.5, ArrowRight: 0.5, ArrowUp: 0.5, PageDown: -5, PageUp: 5 }[
+      event.key
+    ];
     if (!own || !step) return;
     event.preventDefault();
     const now = Number(field(own.dataset.label).value);
     put(own.dataset.label, (Number.isFinite(now) ? now : Number(own.dataset.from)) + step);
   });
   small.addEventListener("change", () => look());
-  form.addEventListener("input", (event) => { if (event.target.name !== "tryOutName") look(); });
+  form.addEventListener("input", (event) => {
+    if (event.target.name !== "tryOutName") look();
+  });
 };
 if (document.getElementById("try")) aestimo.tryOut(document.getElementById("try"));

@@ -151,9 +151,13 @@ public class FrameService {
                 + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + numberWord(sets) + " sets")
                 + (!takesResults
                         ? " · takes no results"
-                        : book.categories().isEmpty()
-                                ? " · no categories yet"
-                                : " · weights add to " + Plain.words(book.weightsInAll()));
+                        : book.categories().isEmpty() ? " · no categories yet" : weights(book));
+    }
+
+    /** Said only where they are not as they must be. */
+    private static String weights(Book book) {
+        String sum = Plain.words(book.weightsInAll());
+        return sum.equals("100") ? "" : " · weights add to " + sum;
     }
 
     /** Small numbers read better as words. */
