@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.HttpURLConnection;
 import java.net.URI;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -56,6 +58,8 @@ public final class Server {
                     Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                     "-Xmx256m",
                     "-XX:+UseSerialGC",
+                    // It lives for a minute or two: compiling well takes longer than it saves.
+                    "-XX:TieredStopAtLevel=1",
                     "-jar",
                     run.resolve("aestimo-app-exec.jar").toString());
             Map<String, String> environment = builder.environment();
@@ -102,6 +106,16 @@ public final class Server {
     public static synchronized Path unpacked() throws IOException {
         Path jar = TestCluster.home().resolve("app/target/aestimo-app-exec.jar");
         Path run = Path.of("target", "run").toAbsolutePath();
+        // Tests run in two processes, and one of them unpacks.
+        Path lock = Path.of("target", "run.lock");
+        try (FileChannel channel = FileChannel.open(lock, StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
+            channel.lock();
+            unpackWhereOlder(jar, run);
+        }
+        return run;
+    }
+
+    private static void unpackWhereOlder(Path jar, Path run) throws IOException {
         Path marker = run.resolve("aestimo-app-exec.jar");
         if (!Files.exists(marker) || Files.getLastModifiedTime(marker).compareTo(Files.getLastModifiedTime(jar)) < 0) {
             List<String> unpack = List.of(
@@ -118,6 +132,5 @@ public final class Server {
                 throw new IllegalStateException("could not unpack " + jar);
             }
         }
-        return run;
     }
 }
