@@ -20,8 +20,6 @@ aestimo.figures = (table) => {
     asked.set("figure", cell.dataset.w);
     const student = cell.closest("[data-s]")?.dataset.s;
     if (student) asked.set("student", student);
-    if (cell.dataset.c) asked.set("category", cell.dataset.c);
-    if (cell.dataset.a) asked.set("assessment", cell.dataset.a);
     if (cell.dataset.set) asked.set("set", cell.dataset.set);
     await aestimo.tell(`${base}/working?${asked}`);
   };
@@ -91,7 +89,7 @@ document.addEventListener("click", async (event) => {
   if (link) {
     event.preventDefault();
     const asked = new URL(link.href).searchParams;
-    for (const name of ["order", "only", "band", "boundary"]) asked.delete(name);
+    for (const name of ["order", "turned", "only", "band", "boundary"]) asked.delete(name);
     if (!link.dataset.set) asked.delete("set");
     return aestimo.tell(`${document.body.dataset.here.match(/^\/classes\/\d+/)[0]}/working?${asked}`);
   }

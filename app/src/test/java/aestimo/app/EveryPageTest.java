@@ -2,6 +2,7 @@ package aestimo.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -121,7 +122,7 @@ class EveryPageTest {
         String path = own.base() + "/to-school/" + ids.get("returnId");
         visitor.post(path + "/take");
         String asked = visitor.get(path + "/seal").body();
-        visitor.post(path + "/seal", "shown", OwnClass.found("name=\"shown\" value=\"([^\"]*)\"", asked));
+        visitor.post(path + "/seal", "shown", Html.value(asked, "[name=shown]", "value"));
         assertThat(visitor.get(path + "/sealed.json").body()).contains(FAMILIES);
         visitor.post("/names", "names", "hidden", "back", "/");
         List<String> told = new ArrayList<>();

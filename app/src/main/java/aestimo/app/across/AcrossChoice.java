@@ -1,6 +1,8 @@
 package aestimo.app.across;
 
-import aestimo.app.web.FormException;
+import aestimo.app.figures.ClassFigures;
+import aestimo.app.figures.Condition;
+import aestimo.app.figures.Figure;
 import java.net.URLDecoder;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
@@ -10,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /**
  * A list over several classes as its address holds it.
@@ -19,7 +22,7 @@ import java.util.Optional;
  * @param columns by their keys
  * @param conditions as typed: key, test and value
  * @param any whether one condition is enough
- * @param order the key of the column ordered by; empty for class and name
+ * @param order the key of the figure ordered by, or {@link #NAME} or {@link #CLASS}; empty for class and name as they are
  * @param down whether from the highest
  */
 record AcrossChoice(
@@ -30,6 +33,8 @@ record AcrossChoice(
         boolean any,
         String order,
         boolean down) {
+    static final String NAME = "name";
+    static final String CLASS = "class";
     static final List<String> USUAL = List.of("result", "grade", "next", "moved", "not-in");
 
     record Asked(String column, String test, String value) {}
@@ -85,33 +90,58 @@ record AcrossChoice(
                 .toString();
     }
 
-    /** The address of the list ordered by a column: from the highest first, and the other way when asked again. */
+    /** The address of the list ordered by a figure: its usual way first, and the other way when asked again. */
+    public String ordered(Figure figure) {
+        return ordered(figure.key(), figure.isHighestFirst());
+    }
+
+    /** The same by name or by class. */
     public String ordered(String key) {
-        boolean turn = order.equals(key) && down;
-        return new AcrossChoice(classes, span, columns, conditions, any, key, !turn).query();
+        return ordered(key, false);
+    }
+
+    private String ordered(String key, boolean downFirst) {
+        return new AcrossChoice(classes, span, columns, conditions, any, key, order.equals(key) ? !down : downFirst)
+                .query();
+    }
+
+    /** The sign of the way beside the heading the list is ordered by; empty beside any other. */
+    public String way(String key) {
+        return !order.equals(key) ? "" : down ? " ▾" : " ▴";
     }
 
     private static String encoded(String text) {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    /** @throws FormException naming conditions that cannot be held against these classes */
-    List<Condition> conditions(List<Column> offered, List<Column.InClass> classes) {
-        List<String> problems = new ArrayList<>();
+    /**
+     * The conditions as they are understood.
+     *
+     * @throws RefusedConditions where any cannot be held against these classes
+     */
+    List<Condition> conditions(List<Figure> offered, List<ClassFigures> classes) {
+        Map<Integer, String> problems = new TreeMap<>();
         List<Condition> understood = new ArrayList<>();
-        for (Asked own : conditions) {
-            Optional<Column> column =
-                    offered.stream().filter(it -> it.key().equals(own.column())).findFirst();
+        for (int i = 0; i < conditions.size(); i++) {
+            Asked own = conditions.get(i);
+            Optional<Figure> figure = offered.stream()
+                    .filter(it -> it.isAsked() && it.key().equals(own.column()))
+                    .findFirst();
             Optional<Condition.Test> test = Condition.Test.of(own.test());
-            if (column.isEmpty() || test.isEmpty()) {
-                problems.add("None of these classes has “" + own.column() + "”, so nothing can be asked of it.");
+            if (figure.isEmpty() || test.isEmpty()) {
+                problems.put(i, "None of these classes has “" + own.column() + "”, so nothing can be asked of it.");
                 continue;
             }
-            Condition condition = Condition.of(column.get(), test.get(), own.value());
-            condition.problem(classes).ifPresentOrElse(problems::add, () -> understood.add(condition));
+            Condition condition = Condition.of(figure.get(), test.get(), own.value());
+            Optional<String> problem = condition.problem(classes);
+            if (problem.isPresent()) {
+                problems.put(i, problem.get());
+            } else {
+                understood.add(condition);
+            }
         }
         if (!problems.isEmpty()) {
-            throw new FormException(problems);
+            throw new RefusedConditions(problems);
         }
         return understood;
     }

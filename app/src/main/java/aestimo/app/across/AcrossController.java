@@ -1,7 +1,10 @@
 package aestimo.app.across;
 
 import aestimo.app.account.SignedInTeacher;
-import aestimo.app.across.Column.InClass;
+import aestimo.app.figures.Catalogue;
+import aestimo.app.figures.ClassFigures;
+import aestimo.app.figures.Condition;
+import aestimo.app.figures.Figure;
 import aestimo.app.frame.FrameService;
 import aestimo.app.paper.ExportService;
 import aestimo.app.web.FormException;
@@ -48,8 +51,8 @@ class AcrossController {
     }
 
     private String page(SignedInTeacher teacher, AcrossChoice choice, Model model) {
-        List<InClass> classes = across.open(teacher.id(), choice);
-        List<Column> offered = Column.offered(classes);
+        List<ClassFigures> classes = across.open(teacher.id(), choice);
+        List<Figure> offered = Catalogue.of(classes);
         AcrossList list;
         try {
             List<Condition> conditions = choice.conditions(offered, classes);
@@ -59,7 +62,7 @@ class AcrossController {
                     conditions.stream()
                             .flatMap(own -> own.missing(classes).stream())
                             .toList());
-        } catch (FormException refused) {
+        } catch (RefusedConditions refused) {
             // Nobody is listed until it can be asked: everybody would be the wrong answer.
             model.addAttribute("refused", refused.problems());
             list = AcrossList.nobody(AcrossList.of(classes, choice, offered, List.of()));
@@ -74,7 +77,7 @@ class AcrossController {
         model.addAttribute(
                 "terms",
                 classes.stream()
-                        .flatMap(in -> in.classBook().book().terms().stream())
+                        .flatMap(at -> at.book().terms().stream())
                         .map(Term::name)
                         .distinct()
                         .toList());
@@ -95,12 +98,12 @@ class AcrossController {
             HttpServletResponse response)
             throws IOException {
         AcrossChoice choice = AcrossChoice.read(parameters);
-        List<InClass> classes = across.open(teacher.id(), choice);
-        List<Column> offered = Column.offered(classes);
+        List<ClassFigures> classes = across.open(teacher.id(), choice);
+        List<Figure> offered = Catalogue.of(classes);
         AcrossList list;
         try {
             list = AcrossList.of(classes, choice, offered, choice.conditions(offered, classes));
-        } catch (FormException refused) {
+        } catch (RefusedConditions refused) {
             response.sendRedirect("/across?" + choice.query());
             return;
         }

@@ -1,96 +1,123 @@
 package aestimo.app.across;
 
-import aestimo.app.across.Column.InClass;
+import aestimo.app.figures.ClassFigures;
+import aestimo.app.figures.Condition;
+import aestimo.app.figures.Figure;
+import aestimo.app.figures.Value;
 import aestimo.core.result.StudentStanding;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 
-/** The students of several classes who meet the conditions, each once for each class, with the figures chosen. */
-record AcrossList(List<Column> columns, List<Row> rows, int of) {
-    /**
-     * One student in one class.
-     *
-     * @param span as part of an address
-     */
-    record Row(long classId, String title, String span, String id, String number, String name, List<Figure> figures) {}
+/**
+ * The students of several classes who meet the conditions, each once for each class, with the figures chosen.
+ *
+ * @param names of each column's columns in a file
+ */
+record AcrossList(List<Figure> columns, List<List<String>> names, List<Row> rows, int of) {
+    /** One student in one class. */
+    record Row(ClassFigures at, StudentStanding own, List<Value> values) {
+        public long classId() {
+            return at.classBook().row().id();
+        }
 
-    static AcrossList of(List<InClass> classes, AcrossChoice choice, List<Column> offered, List<Condition> conditions) {
-        List<Column> columns = choice.columns().stream()
+        public String title() {
+            return at.title();
+        }
+
+        /** The stretch of the year, as part of an address. */
+        public String span() {
+            return at.query();
+        }
+
+        public String id() {
+            return own.student().id().text();
+        }
+
+        public String name() {
+            return own.student().listName();
+        }
+    }
+
+    static AcrossList of(
+            List<ClassFigures> classes, AcrossChoice choice, List<Figure> offered, List<Condition> conditions) {
+        List<Figure> columns = choice.columns().stream()
                 .flatMap(key -> offered.stream().filter(own -> own.key().equals(key)))
                 .toList();
-        Optional<Column> order =
-                offered.stream().filter(own -> own.key().equals(choice.order())).findFirst();
         List<Row> rows = new ArrayList<>();
-        Map<Row, Figure> ordered = new HashMap<>();
         int of = 0;
-        for (InClass in : classes) {
-            for (StudentStanding own : in.standing().students()) {
-                if (!own.present()) {
-                    continue;
-                }
-                of++;
-                boolean listed = choice.any()
-                        ? conditions.isEmpty() || conditions.stream().anyMatch(it -> it.isMet(in, own))
-                        : conditions.stream().allMatch(it -> it.isMet(in, own));
-                if (listed) {
-                    Row row = new Row(
-                            in.classBook().row().id(),
-                            in.classBook().row().title(),
-                            in.query(),
-                            own.student().id().text(),
-                            own.student().number(),
-                            own.student().listName(),
-                            columns.stream()
-                                    .map(column -> column.figure().apply(in, own))
-                                    .toList());
-                    rows.add(row);
-                    order.ifPresent(column -> ordered.put(row, column.figure().apply(in, own)));
+        for (ClassFigures at : classes) {
+            for (StudentStanding own : at.standing().students()) {
+                if (own.present()) {
+                    of++;
+                    if (isListed(choice, conditions, at, own)) {
+                        rows.add(new Row(
+                                at,
+                                own,
+                                columns.stream()
+                                        .map(figure -> figure.of(at, own))
+                                        .toList()));
+                    }
                 }
             }
         }
-        if (order.isPresent()) {
-            rows.sort(byFigure(ordered, choice.down()));
-        }
-        return new AcrossList(columns, rows, of);
+        order(choice, offered).ifPresent(rows::sort);
+        return new AcrossList(
+                columns,
+                columns.stream()
+                        .map(figure -> classes.isEmpty() ? List.of(figure.heading()) : figure.columns(classes.get(0)))
+                        .toList(),
+                rows,
+                of);
+    }
+
+    private static boolean isListed(
+            AcrossChoice choice, List<Condition> conditions, ClassFigures at, StudentStanding own) {
+        return conditions.isEmpty()
+                || (choice.any()
+                        ? conditions.stream().anyMatch(it -> it.isMet(at, own))
+                        : conditions.stream().allMatch(it -> it.isMet(at, own)));
+    }
+
+    /** Empty where they stay by class and name. Those without the figure come last, either way. */
+    private static Optional<Comparator<Row>> order(AcrossChoice choice, List<Figure> offered) {
+        Optional<Comparator<Row>> named = switch (choice.order()) {
+            case AcrossChoice.NAME -> Optional.of(Comparator.comparing(Row::name, String.CASE_INSENSITIVE_ORDER));
+            case AcrossChoice.CLASS -> Optional.of(Comparator.comparing(Row::title, String.CASE_INSENSITIVE_ORDER));
+            default -> Optional.empty();
+        };
+        return named.map(own -> choice.down() ? own.reversed() : own)
+                .or(() -> offered.stream()
+                        .filter(figure -> figure.key().equals(choice.order()))
+                        .findFirst()
+                        .map(figure -> Comparator.comparing(
+                                (Row row) -> figure.of(row.at(), row.own()), Value.order(choice.down()))));
     }
 
     /** The same columns without a row. */
     static AcrossList nobody(AcrossList all) {
-        return new AcrossList(all.columns(), List.of(), all.of());
+        return new AcrossList(all.columns(), all.names(), List.of(), all.of());
     }
 
-    /** Those without the figure come last, either way. */
-    private static Comparator<Row> byFigure(Map<Row, Figure> figures, boolean down) {
-        Comparator<Figure> own = Comparator.comparing(
-                        (Figure figure) -> figure.number().orElse(null),
-                        Comparator.nullsLast(Comparator.naturalOrder()))
-                .thenComparing(Figure::rank)
-                .thenComparing(Figure::shown);
-        Comparator<Figure> way = down ? own.reversed() : own;
-        return Comparator.comparing((Row row) -> figures.get(row).isNone()).thenComparing(figures::get, way);
-    }
-
+    /** As on the page, in its order. */
     Table table(String title) {
         List<String> headings = new ArrayList<>(List.of("Number", "Student", "Class"));
-        columns.forEach(column -> headings.add(column.words()));
-        return new Table(
-                title,
-                headings,
-                rows.stream()
-                        .map(row -> {
-                            List<Cell> cells = new ArrayList<>(
-                                    List.of(Cell.of(row.number()), Cell.of(row.name()), Cell.of(row.title())));
-                            row.figures()
-                                    .forEach(figure -> cells.add(
-                                            figure.number().map(Cell::of).orElseGet(() -> Cell.of(figure.shown()))));
-                            return cells;
-                        })
-                        .toList());
+        names.forEach(headings::addAll);
+        return new Table(title, headings, rows.stream().map(this::line).toList());
+    }
+
+    private List<Cell> line(Row row) {
+        List<Cell> line = new ArrayList<>(
+                List.of(Cell.of(row.own().student().number()), Cell.of(row.name()), Cell.of(row.title())));
+        for (int i = 0; i < columns.size(); i++) {
+            List<Cell> own = row.values().get(i).cells();
+            for (int k = 0; k < names.get(i).size(); k++) {
+                line.add(k < own.size() ? own.get(k) : Cell.EMPTY);
+            }
+        }
+        return line;
     }
 }

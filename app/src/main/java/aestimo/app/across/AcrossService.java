@@ -1,9 +1,9 @@
 package aestimo.app.across;
 
-import aestimo.app.across.Column.InClass;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
+import aestimo.app.figures.ClassFigures;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -43,13 +43,13 @@ class AcrossService {
 
     /** @throws NotFoundException when one of the classes is not the teacher's */
     @Transactional(readOnly = true)
-    public List<InClass> open(TeacherId teacher, AcrossChoice choice) {
+    public List<ClassFigures> open(TeacherId teacher, AcrossChoice choice) {
         List<Long> ids = choice.classes().isEmpty()
                 ? offered(teacher).stream().map(ClassRow::id).toList()
                 : choice.classes();
         return ids.stream()
                 .map(id -> books.open(teacher, id))
-                .map(classBook -> new InClass(classBook, span(classBook, choice.span())))
+                .map(classBook -> ClassFigures.of(classBook, span(classBook, choice.span())))
                 .toList();
     }
 

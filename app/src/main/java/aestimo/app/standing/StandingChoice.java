@@ -1,61 +1,49 @@
 package aestimo.app.standing;
 
+import aestimo.app.figures.Catalogue;
+import aestimo.app.figures.ClassFigures;
+import aestimo.app.figures.Figure;
+import aestimo.app.figures.Value;
 import aestimo.app.frame.Address;
 import aestimo.app.frame.SpanChoice;
 import aestimo.core.book.Book;
 import aestimo.core.boundary.Band;
-import aestimo.core.grading.Result;
-import aestimo.core.value.Percent;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Optional;
-import java.util.function.Function;
-import java.util.function.Predicate;
 
 /**
  * How the standing of a class is looked at, as the address says it. What is not understood is the default.
  *
+ * @param order the key of the figure the rows are ordered by, or {@link #NAME}
+ * @param turned whether the other way round than the figure is ordered at first
  * @param set empty for all
  * @param only which students; {@link Only#ALL} for all
  * @param band label of the band whose rows are lit, and of the only one shown where {@code only} says so; may be empty
  * @param boundary label of the band whose boundary is looked at; may be empty
  */
-record StandingChoice(String query, Order order, String set, Only only, String band, String boundary) {
-    /** How the rows are ordered. */
-    enum Order {
-        RESULT("result"),
-        NAME("name"),
-        MOVED("movement"),
-        NEXT("to next");
+record StandingChoice(String query, String order, boolean turned, String set, Only only, String band, String boundary) {
+    static final String RESULT = "result";
+    static final String NAME = "name";
 
-        private final String words;
-
-        Order(String words) {
-            this.words = words;
-        }
-
-        public String words() {
-            return words;
-        }
-    }
-
-    /** Which rows are shown. */
+    /** Which rows are shown; told by figures of the catalogue. */
     enum Only {
-        ALL("all", row -> true),
-        JUST_BELOW("just below a boundary", StandingTable.Row::justBelow),
-        DOWN("moving down", row -> row.way().equals("down")),
-        LOOSE("with loose ends", StandingTable.Row::looseEnds),
-        BELOW_PASS("below the pass band", row -> row.pass().equals("below")),
-        JUST_PASS("just at the pass band", row -> row.pass().equals("just")),
-        BAND("of the band chosen", row -> true);
+        ALL("all", "", ""),
+        JUST_BELOW("just below a boundary", "near", "yes"),
+        DOWN("moving down", "way", "down"),
+        LOOSE("with loose ends", "loose", ""),
+        BELOW_PASS("below the pass band", "pass", "below"),
+        JUST_PASS("just at the pass band", "pass", "just"),
+        BAND("of the band chosen", "", "");
 
         private final String words;
-        private final Predicate<StandingTable.Row> test;
+        private final String figure;
+        private final String word;
 
-        Only(String words, Predicate<StandingTable.Row> test) {
+        Only(String words, String figure, String word) {
             this.words = words;
-            this.test = test;
+            this.figure = figure;
+            this.word = word;
         }
 
         public String words() {
@@ -70,6 +58,16 @@ record StandingChoice(String query, Order order, String set, Only only, String b
                 default -> true;
             };
         }
+
+        private boolean has(ClassFigures at, StandingTable.Row row) {
+            if (figure.isEmpty()) {
+                return true;
+            }
+            Value value = Catalogue.find(at, figure).orElseThrow().of(at, row.own());
+            return word.isEmpty()
+                    ? value.number().filter(count -> count.signum() > 0).isPresent()
+                    : value.word().equals(word);
+        }
     }
 
     static StandingChoice read(Map<String, String> parameters, Book book) {
@@ -78,7 +76,8 @@ record StandingChoice(String query, Order order, String set, Only only, String b
         Only only = Address.choice(Only.class, parameters.get("only"), Only.ALL);
         return new StandingChoice(
                 SpanChoice.read(parameters, book).query(),
-                Address.choice(Order.class, parameters.get("order"), Order.RESULT),
+                parameters.getOrDefault("order", RESULT),
+                parameters.containsKey("turned"),
                 book.sets().contains(set) ? set : "",
                 only == Only.BAND && band.isEmpty() ? Only.ALL : only,
                 band,
@@ -92,7 +91,8 @@ record StandingChoice(String query, Order order, String set, Only only, String b
     /** The address of the same look but for one choice; an empty value takes it out. */
     public String but(String name, String value) {
         Map<String, String> all = new LinkedHashMap<>();
-        all.put("order", Address.named(order, Order.RESULT));
+        all.put("order", order.equals(RESULT) ? "" : order);
+        all.put("turned", turned ? "yes" : "");
         all.put("set", set);
         all.put("only", Address.named(only, Only.ALL));
         all.put("band", band);
@@ -107,35 +107,46 @@ record StandingChoice(String query, Order order, String set, Only only, String b
         return Address.with(query, all);
     }
 
-    public String butOrder(Order other) {
-        return but("order", Address.named(other, Order.RESULT));
+    /** The address of the rows ordered by a figure: at first its usual way, the other way when asked again. */
+    public String ordered(String key) {
+        return new StandingChoice(query, key, order.equals(key) && !turned, set, only, band, boundary).but("", "");
+    }
+
+    /** The sign of the way the rows are ordered, beside the heading they are ordered by; empty beside any other. */
+    public String way(StandingTable.Column column) {
+        return !order.equals(column.key()) ? "" : column.figure().isHighestFirst() != turned ? " ▾" : " ▴";
+    }
+
+    /** The same for whoever cannot see it; null beside any other. */
+    public String sorted(StandingTable.Column column) {
+        return switch (way(column)) {
+            case " ▾" -> "descending";
+            case " ▴" -> "ascending";
+            default -> null;
+        };
     }
 
     /** The rows chosen, in order: those without the figure come last, those who left after all others. */
-    StandingTable applied(StandingTable table) {
+    StandingTable applied(StandingTable table, ClassFigures at) {
         return table.with(table.rows().stream()
                 .filter(row -> set.isEmpty() || row.isIn(set))
                 .filter(row -> only == Only.ALL || row.isPresent())
-                .filter(only.test)
+                .filter(row -> only.has(at, row))
                 .filter(row -> only != Only.BAND || row.grade().equals(band))
-                .sorted(comparator())
+                .sorted(comparator(at))
                 .toList());
     }
 
-    private Comparator<StandingTable.Row> comparator() {
-        return Comparator.comparing((StandingTable.Row row) -> !row.isPresent())
-                .thenComparing(
-                        switch (order) {
-                            case NAME -> (one, other) -> 0;
-                            case RESULT -> by(row -> row.own().result().map(Result::exact), Comparator.reverseOrder());
-                            case NEXT ->
-                                by(row -> row.own().result().flatMap(Result::toNext), Comparator.naturalOrder());
-                            case MOVED -> by(row -> Optional.ofNullable(row.change()), Comparator.naturalOrder());
-                        });
-    }
-
-    private static Comparator<StandingTable.Row> by(
-            Function<StandingTable.Row, Optional<Percent>> figure, Comparator<Percent> own) {
-        return Comparator.comparing(row -> figure.apply(row).orElse(null), Comparator.nullsLast(own));
+    private Comparator<StandingTable.Row> comparator(ClassFigures at) {
+        Comparator<StandingTable.Row> there = Comparator.comparing(row -> !row.isPresent());
+        if (order.equals(NAME)) {
+            // The class has them by name.
+            Comparator<StandingTable.Row> named =
+                    Comparator.comparing(row -> row.own().place());
+            return there.thenComparing(turned ? named.reversed() : named);
+        }
+        Figure figure = Catalogue.find(at, order)
+                .orElseGet(() -> Catalogue.find(at, RESULT).orElseThrow());
+        return there.thenComparing(row -> figure.of(at, row.own()), Value.order(figure.isHighestFirst() != turned));
     }
 }

@@ -1,12 +1,13 @@
 package aestimo.app.standing;
 
+import aestimo.app.figures.Catalogue;
+import aestimo.app.figures.ClassFigures;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.paper.ExportService;
 import aestimo.app.picture.Rail;
 import aestimo.core.book.Student;
-import aestimo.core.result.Standing;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -28,8 +29,10 @@ class StandingExportController {
 
     private final RemarkService remarks;
     private final ExportService exports;
+    private final StandingColumnsService columns;
 
-    StandingExportController(RemarkService remarks, ExportService exports) {
+    StandingExportController(RemarkService remarks, ExportService exports, StandingColumnsService columns) {
+        this.columns = columns;
         this.remarks = remarks;
         this.exports = exports;
     }
@@ -37,20 +40,20 @@ class StandingExportController {
     @GetMapping({"/standing.csv", "/standing.xlsx", "/standing.ods", "/standing.pdf"})
     void standing(OpenClass open, HttpServletRequest request, HttpServletResponse response) throws IOException {
         SpanChoice span = open.span();
-        Standing standing = open.standing();
+        ClassFigures at = ClassFigures.of(open);
         StandingTable table = StandingChoice.read(open.parameters(), open.book())
-                .applied(StandingTable.of(open.classBook(), standing));
+                .applied(StandingTable.of(at, Catalogue.of(List.of(at)), columns.of(open.teacher(), open.id())), at);
         exports.answer(
                 open.teacher(),
                 new ExportService.Export(
                         open.title() + ", standing",
                         span.inFull(),
-                        StandingExport.of(table, span, open.title() + ", standing, " + span.inFull()),
-                        4,
+                        table.toTable(open.title() + ", standing, " + span.inFull()),
+                        2,
                         List.of(ExportService.groundwork(open.classBook())),
                         open.book().boundaries().isEmpty()
                                 ? Optional.empty()
-                                : Optional.of(Rail.of(standing, PAPER_WIDTH))),
+                                : Optional.of(Rail.of(at.standing(), PAPER_WIDTH))),
                 StringUtils.getFilenameExtension(request.getRequestURI()),
                 response);
     }

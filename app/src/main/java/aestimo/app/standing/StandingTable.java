@@ -1,87 +1,80 @@
 package aestimo.app.standing;
 
 import aestimo.app.book.CategoryStyle;
-import aestimo.app.book.ClassBook;
-import aestimo.core.book.Book;
-import aestimo.core.book.Category;
+import aestimo.app.figures.ClassFigures;
+import aestimo.app.figures.Figure;
+import aestimo.app.figures.FigureType;
+import aestimo.app.figures.Value;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
-import aestimo.core.counting.EntryCounts;
-import aestimo.core.grading.GroupMean;
 import aestimo.core.grading.Result;
-import aestimo.core.looseend.LooseEnd;
-import aestimo.core.looseend.LooseEnds;
-import aestimo.core.result.CategoryAverage;
-import aestimo.core.result.Movement;
-import aestimo.core.result.Prospects;
-import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
-import aestimo.core.result.TermSeries;
-import aestimo.core.value.Percent;
-import aestimo.core.value.Places;
+import aestimo.exchange.table.Table;
+import aestimo.exchange.table.Table.Cell;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 
 /**
- * The table of a class: a row for each student, with all figures as they are shown. Columns nobody has anything in are
- * left out.
+ * The table of a class: chosen figures, a row for each student, then the means of the class and of its sets.
  *
- * @param movedIn the term whose results moved; empty where there is none to compare
- * @param passBand empty where the class names none
+ * @param columns in the order of the catalogue
  * @param means of the class, then of its sets
  */
-record StandingTable(
-        List<Heading> categories,
-        List<Row> rows,
-        List<MeanRow> means,
-        boolean sets,
-        Optional<String> movedIn,
-        boolean possible,
-        boolean ceilings,
-        boolean absences,
-        boolean missing,
-        boolean late,
-        boolean unfinished,
-        Optional<String> passBand) {
-    /** A category; {@code weight} empty where it does not count. */
-    record Heading(String id, String name, CategoryStyle look, String weight) {}
+record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) {
+    /**
+     * One figure.
+     *
+     * @param small words after the heading, such as a weight; may be empty
+     * @param look the sign of the category it is of; null for none
+     * @param names of its columns in a file
+     */
+    record Column(Figure figure, String small, CategoryStyle look, List<String> names) {
+        public String key() {
+            return figure.key();
+        }
 
-    /** A percent with the bar under it, in hundredths of its cell; empty where there is no average. */
-    record Average(String category, String shown, int bar) {}
+        public boolean isBarred() {
+            return look != null && figure.type() == FigureType.PERCENT;
+        }
+
+        public boolean isGrade() {
+            return figure.type() == FigureType.GRADE;
+        }
+
+        public boolean isFlushRight() {
+            return figure.type().isFlushRight();
+        }
+
+        /** A student without an average or a result has a dash, and one without any late work nothing. */
+        String shown(Value value) {
+            if (value.isEmpty() && (isBarred() || figure.key().equals("result"))) {
+                return "–";
+            }
+            boolean none = figure.type() == FigureType.COUNT
+                    && value.number().filter(number -> number.signum() == 0).isPresent();
+            return none ? "" : value.shown();
+        }
+    }
 
     /**
-     * One student.
+     * A figure in its row.
      *
-     * @param setRank with the beginning of the set's name: “N 4”
-     * @param change how far the result moved, exact; null where it did not for want of a term before
-     * @param moved with its sign: ▲ 2.5, ▼ 3.9 or · 0.2
-     * @param pass “below”, “just” or “clear”; empty where the class names no pass band
+     * @param shown empty where there is none
+     * @param bar in hundredths of the cell; 0 for none
      */
-    record Row(
-            StudentStanding own,
-            String id,
-            String name,
-            String rank,
-            List<Average> averages,
-            String result,
-            String grade,
-            String toNext,
-            boolean justBelow,
-            String setRank,
-            Percent change,
-            String moved,
-            String way,
-            String possible,
-            String ceilings,
-            EntryCounts counts,
-            String pass,
-            boolean looseEnds) {
+    record Shown(Value value, String shown, String css, int bar) {}
+
+    /** One student; {@code grade} empty without one. */
+    record Row(StudentStanding own, String grade, List<Shown> cells) {
+        public String id() {
+            return own.student().id().text();
+        }
+
+        public String name() {
+            return own.student().listName();
+        }
+
         boolean isIn(String set) {
             return own.student().set().equals(Optional.of(set));
         }
@@ -92,180 +85,119 @@ record StandingTable(
     }
 
     /** The mean of the class or of a set. */
-    record MeanRow(String name, boolean ofSet, List<Average> averages, String result, String grade) {}
+    record MeanRow(String name, boolean ofSet, List<Shown> cells, String result, String grade) {}
 
-    static StandingTable of(ClassBook classBook, Standing standing) {
-        return new Maker(classBook, standing).table();
+    /**
+     * The table of the figures chosen.
+     *
+     * @param chosen keys; empty for the usual ones, of which those nobody has anything in are left out
+     */
+    static StandingTable of(ClassFigures at, List<Figure> offered, List<String> chosen) {
+        List<Column> columns = offered.stream()
+                .filter(figure -> chosen.isEmpty() ? UsualColumns.has(figure, at) : chosen.contains(figure.key()))
+                .map(figure ->
+                        new Column(figure, figure.small(at), figure.sign(at).orElse(null), figure.columns(at)))
+                .filter(column -> !chosen.isEmpty() || isUsed(column, at))
+                .toList();
+        List<Row> rows = at.standing().students().stream()
+                .map(own -> new Row(
+                        own,
+                        label(own.result()),
+                        columns.stream().map(column -> cell(column, at, own)).toList()))
+                .toList();
+        return new StandingTable(columns, rows, means(columns, at));
     }
 
-    /** The same rows in another order, or fewer of them. */
+    /** What every student without an exception has nothing in says nothing, but for the figures tables are read by. */
+    private static boolean isUsed(Column column, ClassFigures at) {
+        return UsualColumns.isAlways(column.figure())
+                || at.standing().students().stream()
+                        .anyMatch(own ->
+                                !column.shown(column.figure().of(at, own)).isEmpty());
+    }
+
+    private static Shown cell(Column column, ClassFigures at, StudentStanding own) {
+        Value value = column.figure().of(at, own);
+        return new Shown(value, column.shown(value), column.figure().css(at, own), bar(column, value));
+    }
+
+    private static int bar(Column column, Value value) {
+        return column.isBarred()
+                ? value.number()
+                        .map(it -> Math.max(0, Math.min(100, it.intValue())))
+                        .orElse(0)
+                : 0;
+    }
+
+    private static List<MeanRow> means(List<Column> columns, ClassFigures at) {
+        List<MeanRow> means = new ArrayList<>();
+        means.add(mean("Class mean", Optional.empty(), columns, at));
+        at.standing().mean().sets().keySet().forEach(set -> means.add(mean(set, Optional.of(set), columns, at)));
+        return means;
+    }
+
+    private static MeanRow mean(String name, Optional<String> set, List<Column> columns, ClassFigures at) {
+        Optional<Result> result = (set.isEmpty()
+                        ? Optional.of(at.standing().mean())
+                        : Optional.of(at.standing().mean().sets().get(set.get())))
+                .flatMap(it -> it.mean());
+        return new MeanRow(
+                name,
+                set.isPresent(),
+                columns.stream()
+                        .map(column -> {
+                            Value value = column.figure().ofGroup(at, set);
+                            return new Shown(
+                                    value, value.shown(), column.figure().css(), 0);
+                        })
+                        .toList(),
+                result.map(Result::shown).orElse(""),
+                label(result));
+    }
+
+    /** The same columns with the rows chosen, in the order chosen. */
     StandingTable with(List<Row> others) {
-        return new StandingTable(
-                categories,
-                others,
-                means,
-                sets,
-                movedIn,
-                possible,
-                ceilings,
-                absences,
-                missing,
-                late,
-                unfinished,
-                passBand);
+        return new StandingTable(columns, others, means);
     }
 
-    private static final class Maker {
-        private final ClassBook classBook;
-        private final Standing standing;
-        private final Book book;
-        private final Places places;
-        private final TermSeries series;
-        private final int term;
-
-        Maker(ClassBook classBook, Standing standing) {
-            this.classBook = classBook;
-            this.standing = standing;
-            this.book = standing.book();
-            this.places = book.rules().places();
-            this.series = TermSeries.of(standing.counting());
-            this.term = series.movedIn(standing.span());
+    /** As a file has it: who the student is, then the figures, each as what it is. */
+    Table toTable(String title) {
+        boolean sets = columns.stream().noneMatch(column -> column.key().equals("set"))
+                && rows.stream().anyMatch(row -> row.own().student().set().isPresent());
+        List<String> headings = new ArrayList<>(List.of("Number", "Student"));
+        if (sets) {
+            headings.add("Set");
         }
+        columns.forEach(column -> headings.addAll(column.names()));
+        List<List<Cell>> lines = new ArrayList<>();
+        rows.forEach(row -> {
+            Student student = row.own().student();
+            lines.add(line(
+                    sets
+                            ? List.of(
+                                    student.number(), row.name(), student.set().orElse(""))
+                            : List.of(student.number(), row.name()),
+                    row.cells()));
+        });
+        means.forEach(mean ->
+                lines.add(line(sets ? List.of("", mean.name(), "") : List.of("", mean.name()), mean.cells())));
+        return new Table(title, headings, lines);
+    }
 
-        private StandingTable table() {
-            Set<Student> loose = LooseEnds.of(standing.counting()).stream()
-                    .map(LooseEnd::student)
-                    .flatMap(Optional::stream)
-                    .collect(Collectors.toSet());
-            List<Row> rows = standing.students().stream()
-                    .map(own -> row(own, loose.contains(own.student())))
-                    .toList();
-            boolean moves = rows.stream().anyMatch(row -> !row.moved().isEmpty());
-            return new StandingTable(
-                    book.categories().stream().map(this::heading).toList(),
-                    rows,
-                    means(),
-                    !book.sets().isEmpty(),
-                    moves ? Optional.of(book.terms().get(term).name()) : Optional.empty(),
-                    rows.stream().anyMatch(row -> !row.possible().isEmpty()),
-                    rows.stream().anyMatch(row -> !row.ceilings().isEmpty()),
-                    rows.stream().anyMatch(row -> row.counts().absent() > 0),
-                    rows.stream().anyMatch(row -> row.counts().notHandedIn() > 0),
-                    rows.stream().anyMatch(row -> row.counts().late() > 0),
-                    rows.stream().anyMatch(row -> row.counts().toFinish() > 0),
-                    book.rules().pass());
-        }
-
-        private Heading heading(Category category) {
-            return new Heading(
-                    category.id().text(),
-                    category.name(),
-                    classBook.look(category),
-                    book.countsTowardsResult(category) ? category.weight().toString() : "");
-        }
-
-        private Row row(StudentStanding own, boolean loose) {
-            Optional<Result> result = own.result();
-            Optional<Movement> movement = term < 0 ? Optional.empty() : series.movement(own.place(), term);
-            Map<?, CategoryAverage> averages = own.categories();
-            return new Row(
-                    own,
-                    own.student().id().text(),
-                    own.student().listName(),
-                    own.rank().map(Object::toString).orElse(""),
-                    book.categories().stream()
-                            .map(category -> average(
-                                    category,
-                                    Optional.ofNullable(averages.get(category.id()))
-                                            .map(CategoryAverage::average)))
-                            .toList(),
-                    result.map(Result::shown).orElse(""),
-                    label(result),
-                    result.flatMap(Result::toNextShown).orElse(""),
-                    result.filter(Result::justBelow).isPresent(),
-                    own.setRank()
-                            .map(rank -> brief(own.student().set().orElse("")) + " " + rank)
-                            .orElse(""),
-                    movement.map(Movement::change).orElse(null),
-                    movement.map(this::signed).orElse(""),
-                    movement.map(it -> it.direction().name().toLowerCase(Locale.ROOT))
-                            .orElse(""),
-                    possible(own),
-                    own.ceilingCost()
-                            .filter(cost -> !cost.equals(Percent.ZERO))
-                            .map(cost -> cost.shown(places))
-                            .orElse(""),
-                    own.counts(),
-                    result.flatMap(Result::pass)
-                            .map(it -> it.name().toLowerCase(Locale.ROOT))
-                            .orElse(""),
-                    loose);
-        }
-
-        /** As few letters of a set's name as tell it from the others. */
-        private String brief(String set) {
-            for (int length = 1; length < set.length(); length++) {
-                String start = set.substring(0, length);
-                if (book.sets().stream().filter(own -> own.startsWith(start)).count() == 1) {
-                    return start;
-                }
+    private List<Cell> line(List<String> who, List<Shown> cells) {
+        List<Cell> line = new ArrayList<>(who.stream().map(Cell::of).toList());
+        for (int i = 0; i < columns.size(); i++) {
+            List<Cell> own = cells.get(i).value().cells();
+            for (int k = 0; k < columns.get(i).names().size(); k++) {
+                line.add(k < own.size() ? own.get(k) : Cell.EMPTY);
             }
-            return set;
         }
+        return line;
+    }
 
-        private String signed(Movement movement) {
-            String plain = movement.change().shown(places).replace("-", "");
-            return switch (movement.direction()) {
-                case UP -> "▲ " + plain;
-                case DOWN -> "▼ " + plain;
-                case LEVEL -> "· " + plain;
-            };
-        }
-
-        /** Worst to best, where something may still move the result. */
-        private String possible(StudentStanding own) {
-            Prospects prospects = own.prospects();
-            if (prospects.remaining() == 0 || prospects.best().isEmpty()) {
-                return "";
-            }
-            return prospects.worst().map(it -> it.shown(places)).orElse("0") + "–"
-                    + prospects.best().get().shown(places);
-        }
-
-        private Average average(Category category, Optional<Percent> percent) {
-            return new Average(
-                    category.id().text(),
-                    percent.map(it -> it.shown(places)).orElse(""),
-                    percent.map(it -> (int) Math.round(
-                                    Math.min(100, it.exact().toDecimal(2).doubleValue())))
-                            .orElse(0));
-        }
-
-        private List<MeanRow> means() {
-            List<MeanRow> means = new ArrayList<>();
-            means.add(mean("Class mean", false, own -> own));
-            standing.mean()
-                    .sets()
-                    .forEach((set, own) ->
-                            means.add(mean(set, true, all -> all.sets().get(set))));
-            return means;
-        }
-
-        private MeanRow mean(String name, boolean ofSet, Function<GroupMean, GroupMean> which) {
-            Optional<Result> result = which.apply(standing.mean()).mean();
-            return new MeanRow(
-                    name,
-                    ofSet,
-                    book.categories().stream()
-                            .map(category -> average(
-                                    category,
-                                    which.apply(standing.mean(category.id()))
-                                            .mean()
-                                            .map(Result::exact)))
-                            .toList(),
-                    result.map(Result::shown).orElse(""),
-                    label(result));
-        }
+    /** How many figures stand before the name: the rank does, where anything else is shown. */
+    public int before() {
+        return columns.size() > 1 && columns.get(0).key().equals("rank") ? 1 : 0;
     }
 
     static String label(Optional<Result> result) {

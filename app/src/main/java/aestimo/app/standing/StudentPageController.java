@@ -3,6 +3,7 @@ package aestimo.app.standing;
 import aestimo.app.book.HiddenNames;
 import aestimo.app.changes.ChangeFilter;
 import aestimo.app.changes.ChangeService;
+import aestimo.app.figures.ClassFigures;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
@@ -72,8 +73,9 @@ class StudentPageController {
                 "view",
                 StudentView.of(open.classBook(), standing, student, remarks.ofClass(open.teacher(), open.id())));
         StandingChoice choice = StandingChoice.read(open.parameters(), open.book());
-        List<StandingTable.Row> order =
-                choice.applied(StandingTable.of(open.classBook(), standing)).rows();
+        ClassFigures figures = ClassFigures.of(open);
+        List<StandingTable.Row> order = choice.applied(StandingTable.of(figures, List.of(), List.of()), figures)
+                .rows();
         int at = order.stream().map(StandingTable.Row::id).toList().indexOf(Long.toString(enrolmentId));
         model.addAttribute("choice", choice);
         model.addAttribute("span", span);
@@ -104,7 +106,7 @@ class StudentPageController {
                         .toList());
         if (open.parameters().containsKey("figure")) {
             open.parameters().put("student", Long.toString(enrolmentId));
-            model.addAttribute("working", new FigureAsked(open.classBook(), standing, open.parameters()).working());
+            model.addAttribute("working", WorkingAsked.of(figures, open.parameters()));
         }
         return "standing/student";
     }

@@ -5,6 +5,7 @@ import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -39,9 +40,8 @@ class MarksPagesTest {
     }
 
     private String type(String assessment, String text) {
-        String student = found(
-                "data-s=\"(\\d+)\"><th class=\"name\" scope=\"row\"><a[^>]*>Brandt",
-                visitor.get(base + "/marks").body());
+        String student =
+                Html.value(visitor.get(base + "/marks").body(), "tr:has(th.name a:contains(Brandt))", "data-s");
         return visitor.put(
                         base + "/entries",
                         "[{\"id\": \"" + UUID.randomUUID() + "\", \"assessment\": " + assessment + ", \"student\": "
@@ -139,8 +139,7 @@ class MarksPagesTest {
     @Test
     void whateverIsTypedIsEscapedOnEveryPage() {
         addQuiz(EVIL, "2027-02-05", "15");
-        String assessment =
-                found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        String assessment = Html.value(visitor.get(base + "/marks").body(), "[data-a]", "data-a");
         type(assessment, "<b>bold</b>");
         for (String path : new String[] {
             "/",
@@ -160,7 +159,7 @@ class MarksPagesTest {
                     .doesNotContain("<script>alert")
                     .doesNotContain("<b>bold");
         }
-        String student = found("data-s=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        String student = Html.value(visitor.get(base + "/marks").body(), "[data-s]", "data-s");
         assertThat(visitor.get(base + "/margin?student=" + student + "&assessment=" + assessment)
                         .body())
                 .contains("&lt;script&gt;")
@@ -170,8 +169,7 @@ class MarksPagesTest {
     @Test
     void anAnswerTellsHowTheEntryWasUnderstoodAndWhatItMoved() {
         addQuiz("Quiz", "2027-02-05", "15");
-        String assessment =
-                found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        String assessment = Html.value(visitor.get(base + "/marks").body(), "[data-a]", "data-a");
         assertThat(type(assessment, "12 l"))
                 .contains(
                         "\"kept\":true", "\"shown\":\"12\"", "\"kind\":\"mark\"", "\"typed\":\"12 l\"", "\"late\":true")
@@ -183,8 +181,7 @@ class MarksPagesTest {
     @Test
     void anAssessmentIsChangedWithoutLosingAnythingAndTakenOff() {
         addQuiz("Quiz", "2027-02-05", "15");
-        String assessment =
-                found("data-a=\"(\\d+)\"", visitor.get(base + "/marks").body());
+        String assessment = Html.value(visitor.get(base + "/marks").body(), "[data-a]", "data-a");
         type(assessment, "12");
         String change = base + "/assessments/" + assessment;
         assertThat(visitor.post(
@@ -236,9 +233,8 @@ class MarksPagesTest {
                 .contains("value=\"Quiz 2\"");
         assertThat(visitor.get(base + "/marks?edit=" + assessment).body()).contains("1 entry goes with it.");
         addQuiz("Mistaken", "2027-02-09", "15");
-        String mistaken = found(
-                "data-a=\"(\\d+)\"[^>]*><a[^>]*><span>Mistaken",
-                visitor.get(base + "/marks").body());
+        String mistaken =
+                Html.value(visitor.get(base + "/marks").body(), "[data-a]:has(a span:contains(Mistaken))", "data-a");
         visitor.post(base + "/assessments/" + mistaken + "/remove");
         assertThat(visitor.get(base + "/marks").body()).contains("Quiz 1").doesNotContain("Mistaken");
     }

@@ -1,10 +1,10 @@
 package aestimo.app.sheet;
 
 import static aestimo.app.testing.OwnClass.all;
-import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -49,17 +49,17 @@ class SheetPagesTest {
             all.add("offered");
             all.add(Long.toString(own.piece(title)));
         }
-        return visitor.get(location(visitor.post(base + "/marks/look?span=year", all.toArray(new String[0]))))
-                .body();
+        return Html.plain(
+                visitor.get(location(visitor.post(base + "/marks/look?span=year", all.toArray(new String[0]))))
+                        .body());
     }
 
     private static List<String> names(String page) {
-        return all("<tr data-s=.*?<th class=\"name\" scope=\"row\"><a[^>]*>([^<]+)", page);
+        return Html.texts(page, "tr[data-s] th.name a");
     }
 
     private static List<String> foot(String page, String key) {
-        String line = found("<tr data-foot=\"" + key + "\">([\\s\\S]*?)</tr>", page);
-        return all("<td class=\"mean figure\">([^<]*)", line);
+        return Html.texts(page, "tr[data-foot='" + key + "'] td.mean.figure");
     }
 
     @Test
@@ -115,10 +115,10 @@ class SheetPagesTest {
         assertThat(page)
                 .contains("<td class=\"who\" title=\"North\">North</td>")
                 .contains("is-right");
-        assertThat(all("<td class=\"result figure\">([^<]*)", page)).contains("70.0", "50.0", "32.5");
+        assertThat(Html.texts(page, "td.result.figure")).contains("70.0", "50.0", "32.5");
         // A form over another span does not bring it back, one that offers it does.
         visitor.post(base + "/marks/look", "offered", Long.toString(own.piece("Second")), "shade", "none");
-        assertThat(visitor.get(base + "/marks?span=year").body()).doesNotContain(HEADING + "First");
+        assertThat(Html.plain(visitor.get(base + "/marks?span=year").body())).doesNotContain(HEADING + "First");
         assertThat(look("columns", "date")).contains("<b>January</b>", "<b>February</b>", "shape-", ">First</span>");
         String none = look("hide", Long.toString(own.piece("First")), "hide", Long.toString(own.piece("Second")));
         assertThat(none).contains("All columns are hidden");
@@ -129,21 +129,21 @@ class SheetPagesTest {
         visitor.post(base + "/groundwork/students/save", "pasted", "Eberly, Jonah\n", "joined", "2027-02-01");
         String first = visitor.get(base + "/run?span=year&assessment=" + own.piece("First"))
                 .body();
-        assertThat(all("<b class=\"run-name\">([^<]+)", first))
+        assertThat(Html.texts(first, "b.run-name"))
                 .as("Eberly joined after it")
                 .containsExactly("Brandt, Ilva", "Castellan, Rui", "Dunmore, Fenna");
         String second = visitor.get(base + "/run?span=year&assessment=" + own.piece("Second"))
                 .body();
-        assertThat(all("<b class=\"run-name\">([^<]+)", second)).contains("Eberly, Jonah");
+        assertThat(Html.texts(second, "b.run-name")).contains("Eberly, Jonah");
         assertThat(second).contains("so far 70.0 · First 18/20", "value=\"10\"", "Before: First");
-        assertThat(found("<b class=\"figure\">(\\d+)</b> of", second)).isEqualTo("2");
+        assertThat(Html.text(second, "#run-done b.figure")).isEqualTo("2");
         own.type("Castellan", "Second", "15");
         String moving = visitor.get(base + "/run/beside?span=year&assessment=" + own.piece("Second"))
                 .body();
         assertThat(moving).contains("3 entries count", "mean of South", "lowest 25.0 %, median 50.0 %, highest 75.0 %");
-        String along = visitor.get(base + "/run?span=year&student=" + found("data-s=\"(\\d+)\"", second))
+        String along = visitor.get(base + "/run?span=year&student=" + Html.value(second, "[data-s]", "data-s"))
                 .body();
-        assertThat(all("<b class=\"run-name\">([^<]+)", along)).containsExactly("First", "Second");
+        assertThat(Html.texts(along, "b.run-name")).containsExactly("First", "Second");
         assertThat(visitor.get(base + "/run?assessment=999999").statusCode()).isEqualTo(404);
         assertThat(visitor.get(base + "/run?span=year").body())
                 .as("the latest begun")
@@ -155,7 +155,7 @@ class SheetPagesTest {
         assertThat(visitor.get(base + "/notes").body()).contains("No notes yet");
         String page = visitor.get(base + "/run?span=year&assessment=" + own.piece("First"))
                 .body();
-        String student = found("data-s=\"(\\d+)\"", page);
+        String student = Html.value(page, "[data-s]", "data-s");
         String keep =
                 "{\"assessment\": %d, \"student\": %s, \"part\": 0, \"wasNote\": \"\", \"wasMemo\": \"\", \"note\": \"Clear résumé of <b>sources\", \"memo\": \"Asked for more time\"}";
         assertThat(visitor.put(base + "/entries/remarks", keep.formatted(own.piece("First"), student))

@@ -4,12 +4,14 @@ import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
 import java.util.ArrayList;
 import java.util.List;
+import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -73,10 +75,7 @@ class TryOutTest {
 
     private String grades() {
         String page = visitor.get(base + "/standing?order=name").body();
-        return found("(?s)<tbody>(.*?)</tbody>", page)
-                .replaceAll("<[^>]*>", " ")
-                .replaceAll("\\s+", " ")
-                .strip();
+        return Html.text(page, "tbody");
     }
 
     @Test
@@ -117,9 +116,12 @@ class TryOutTest {
                 .as("from a window that knows nothing of it")
                 .contains("changed in another window");
         String page = visitor.get(base + "/standing/try").body();
-        String former = visitor.get(base + "/standing/try?kept=" + found("kept=([0-9]+)\">As it was until", page))
+        String former = visitor.get(base + "/standing/try?kept="
+                        + found("kept=([0-9]+)", Html.value(page, "a:contains(As it was until)", "href")))
                 .body();
-        assertThat(former).contains("name=\"from\" value=\"60\"");
+        assertThat(Html.elements(former, "[name=from]"))
+                .extracting(Element::val)
+                .contains("60");
         visitor.post(base + "/standing/try/adopt", form("100", "0", "1", "60"));
         assertThat(grades()).isEqualTo(before);
         assertThat(visitor.post(base + "/standing/try/adopt", form("100", "0", "1", "60"))

@@ -1,10 +1,9 @@
 package aestimo.app.targets;
 
-import static aestimo.app.testing.OwnClass.all;
-import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 
 import aestimo.app.store.ActingTeacher;
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -93,17 +92,10 @@ final class OwnTargets {
     }
 
     String row(String family) {
-        return found(
-                        "(<tr>(?:(?!</tr>)[\\s\\S])*?>" + family + "(?:(?!</tr>)[\\s\\S])*</tr>)",
-                        visitor.get(base + "?as=table").body())
-                .replaceAll("<[^>]*>", " ")
-                .replaceAll("\\s+", " ")
-                .strip();
+        return Html.text(visitor.get(base + "?as=table").body(), "tr:contains(" + family + ")");
     }
 
     List<String> names(String query) {
-        return all(
-                "class=\"multiple-head\"><b[^>]*>([^<]+)",
-                visitor.get(base + query).body());
+        return Html.texts(visitor.get(base + query).body(), ".multiple-head > b");
     }
 }

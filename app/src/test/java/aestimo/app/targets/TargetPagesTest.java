@@ -1,9 +1,9 @@
 package aestimo.app.targets;
 
-import static aestimo.app.testing.OwnClass.all;
 import static aestimo.app.testing.OwnClass.found;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -80,10 +80,7 @@ class TargetPagesTest {
                 "Eberly score 80");
         assertThat(kept.statusCode()).isEqualTo(302);
         String page = visitor.get(base + "?compare=start").body();
-        List<String> rows = all("<tr><th scope=\"row\">((?:(?!</tr>).)*)</tr>", page).stream()
-                .map(row ->
-                        row.replaceAll("<[^>]*>", " ").replaceAll("\\s+", " ").strip())
-                .toList();
+        List<String> rows = Html.texts(page, "tr:has(th[scope=row])");
         assertThat(rows.get(0)).startsWith("Castellan, Rui 60 3 25.0 4 ▼ −28.5");
         assertThat(rows.get(1)).startsWith("Eberly, Jonah 80 1 60.0 3 ▼ −13.5");
         assertThat(rows.get(2)).startsWith("Dunmore, Fenna 70 2 79.0 1 ▲ +15.5");

@@ -1,9 +1,9 @@
 package aestimo.app.targets;
 
-import static aestimo.app.testing.OwnClass.all;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -17,6 +17,7 @@ import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.time.LocalDate;
 import java.util.List;
+import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -146,7 +147,10 @@ class TargetsTest {
                         "Eberly end C")
                 .body();
         assertThat(filled).contains("3 targets are suggested. Nothing is saved yet.");
-        assertThat(all("name=\"end\" value=\"([^\"]*)\"", filled)).containsExactly("A", "C", "A", "C", "");
+        assertThat(Html.elements(filled, "[name=end]").stream()
+                        .map(Element::val)
+                        .toList())
+                .containsExactly("A", "C", "A", "C", "");
         String byScore = targets.send(
                         "/suggest",
                         List.of("way", "end", "above", "1"),
@@ -154,7 +158,10 @@ class TargetsTest {
                         "Castellan score 120",
                         "Dunmore score 89")
                 .body();
-        assertThat(all("name=\"end\" value=\"([^\"]*)\"", byScore)).containsExactly("C", "A", "", "", "");
+        assertThat(Html.elements(byScore, "[name=end]").stream()
+                        .map(Element::val)
+                        .toList())
+                .containsExactly("C", "A", "", "", "");
         assertThat(own.<Boolean>read(book -> book.book().targets().isEmpty())).isTrue();
     }
 

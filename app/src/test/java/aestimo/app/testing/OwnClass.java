@@ -203,13 +203,11 @@ public final class OwnClass {
      */
     public HttpResponse<String> sendTargets(String action, List<String> more, String... otherwise) {
         String page = visitor.get(base + "/targets/set").body();
-        String form = page.substring(page.indexOf("id=\"targets-form\""), page.indexOf("class=\"foot-bar\""));
         List<String> fields = new ArrayList<>(more);
         if (!more.contains("top")) {
-            fields.addAll(List.of("top", found("name=\"top\" value=\"([^\"]*)\"", form)));
+            fields.addAll(List.of("top", Html.value(page, "#targets-form [name=top]", "value")));
         }
-        fields.addAll(
-                RowForm.fields(all("(<tr>(?:(?!</tr>).)*name=\"enrolment\"(?:(?!</tr>).)*</tr>)", form), otherwise));
+        fields.addAll(RowForm.fields(page, "#targets-form tr:has([name=enrolment])", otherwise));
         return visitor.post(base + "/targets/set" + action, fields.toArray(new String[0]));
     }
 

@@ -1,10 +1,8 @@
 package aestimo.app.testing;
 
-import static aestimo.app.testing.OwnClass.all;
-import static aestimo.app.testing.OwnClass.found;
-
 import java.util.ArrayList;
 import java.util.List;
+import org.jsoup.nodes.Element;
 
 /** A form with a row a student, as a page shows it: what it would send, with some fields typed otherwise. */
 public final class RowForm {
@@ -13,23 +11,18 @@ public final class RowForm {
     /**
      * Names and values in turn of the inputs of all rows.
      *
-     * @param rows the rows as they are written in the page
+     * @param rows selects the rows in the page
      * @param otherwise family name, field and what is typed there, such as “Brandt sentAs B”
      */
-    public static List<String> fields(List<String> rows, String... otherwise) {
+    public static List<String> fields(String page, String rows, String... otherwise) {
         List<String> fields = new ArrayList<>();
-        for (String row : rows) {
-            for (String input : all("(<input[^>]*>)", row)) {
-                String name = found("name=\"([^\"]+)\"", input);
-                fields.addAll(List.of(name, typed(row, name, value(input), otherwise)));
+        for (Element row : Html.elements(page, rows)) {
+            for (Element input : row.select("input[name]")) {
+                String name = input.attr("name");
+                fields.addAll(List.of(name, typed(Html.words(row), name, input.val(), otherwise)));
             }
         }
         return fields;
-    }
-
-    private static String value(String input) {
-        List<String> value = all("value=\"([^\"]*)\"", input);
-        return value.isEmpty() ? "" : value.get(0).replace("&quot;", "\"");
     }
 
     private static String typed(String row, String name, String standing, String... otherwise) {

@@ -1,12 +1,12 @@
 package aestimo.app.toschool;
 
 import static aestimo.app.testing.OwnClass.all;
-import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.Await;
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OfficeServer;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RowForm;
@@ -73,7 +73,7 @@ final class OwnReturn {
     }
 
     String page() {
-        return visitor.get(base).body();
+        return Html.plain(visitor.get(base).body());
     }
 
     /** Begins, and completes every row. */
@@ -106,12 +106,11 @@ final class OwnReturn {
 
     /** The id of somebody's row. */
     String row(String family) {
-        return found("data-row=\"([0-9]+)\"(?:(?!</tr>).)*?" + family + ", ", page());
+        return Html.value(page(), "tr[data-row]:contains(" + family + ", )", "data-row");
     }
 
     String[] fields(String... otherwise) {
-        return RowForm.fields(all("(<tr[^>]*data-row(?:(?!</tr>).)*</tr>)", page()), otherwise)
-                .toArray(new String[0]);
+        return RowForm.fields(page(), "tr[data-row]", otherwise).toArray(new String[0]);
     }
 
     /** What the page says after a form was sent. */
@@ -121,7 +120,7 @@ final class OwnReturn {
 
     /** The stamp of what the page that asks once more shows. */
     String shown() {
-        List<String> shown = all("name=\"shown\" value=\"([^\"]*)\"", told(visitor.get(base + "/" + id() + "/seal")));
+        List<String> shown = Html.values(told(visitor.get(base + "/" + id() + "/seal")), "[name=shown]", "value");
         return shown.isEmpty() ? "" : shown.get(0);
     }
 

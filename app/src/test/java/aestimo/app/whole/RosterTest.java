@@ -1,12 +1,12 @@
 package aestimo.app.whole;
 
-import static aestimo.app.testing.OwnClass.found;
 import static aestimo.app.testing.OwnClass.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassRow;
 import aestimo.app.store.ActingTeacher;
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.TestCluster;
@@ -28,14 +28,10 @@ class RosterTest {
         return Files.readAllBytes(TestCluster.home().resolve("exchange/src/test/resources/samples/oneroster-1.2.zip"));
     }
 
-    private static String unescaped(String html) {
-        return html.replace("&quot;", "\"").replace("&#39;", "'").replace("&amp;", "&");
-    }
-
     private static HttpResponse<String> keep(Visitor visitor, String page, String... chosen) {
         String[] fields = new String[2 + 2 * chosen.length];
         fields[0] = "kept";
-        fields[1] = unescaped(found("name=\"kept\"[^>]*>([^<]*)<", page));
+        fields[1] = Html.elements(page, "[name=kept]").get(0).val();
         for (int i = 0; i < chosen.length; i++) {
             fields[2 + 2 * i] = "chosen";
             fields[3 + 2 * i] = chosen[i];

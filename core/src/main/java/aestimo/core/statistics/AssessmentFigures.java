@@ -217,16 +217,7 @@ public final class AssessmentFigures {
      * @return empty where nothing counts
      */
     public Optional<Percent> quartile(int k) {
-        if (highestFirst.length == 0) {
-            return Optional.empty();
-        }
-        int quarters = (highestFirst.length - 1) * k;
-        Percent low = fromBelow(quarters / 4);
-        if (quarters % 4 == 0) {
-            return Optional.of(low);
-        }
-        Fraction step = fromBelow(quarters / 4 + 1).minus(low).exact();
-        return Optional.of(low.plus(new Percent(step.times(Fraction.of(quarters % 4, 4)))));
+        return Quartile.of(k, highestFirst.length, this::fromBelow);
     }
 
     private Percent fromBelow(int position) {

@@ -1,0 +1,433 @@
+package aestimo.app.figures;
+
+import static aestimo.app.figures.FigureType.COUNT;
+import static aestimo.app.figures.FigureType.DATE;
+import static aestimo.app.figures.FigureType.GRADE;
+import static aestimo.app.figures.FigureType.NUMBER;
+import static aestimo.app.figures.FigureType.PERCENT;
+import static aestimo.app.figures.FigureType.SIGN;
+import static aestimo.app.figures.FigureType.WORDS;
+import static aestimo.app.figures.FigureType.YES_NO;
+
+import aestimo.app.frame.Days;
+import aestimo.core.boundary.Band;
+import aestimo.core.entry.Entry;
+import aestimo.core.entry.EntryKind;
+import aestimo.core.grading.GroupMean;
+import aestimo.core.grading.Result;
+import aestimo.core.result.Movement;
+import aestimo.core.result.Prospects;
+import aestimo.core.result.StudentStanding;
+import aestimo.core.statistics.Quartile;
+import aestimo.core.targets.Attainment;
+import aestimo.core.value.Percent;
+import aestimo.core.working.MeanWorking;
+import aestimo.core.working.PieceWorking;
+import aestimo.core.working.ProspectWorking;
+import aestimo.core.working.ResultWorking;
+import aestimo.core.working.Working;
+import aestimo.exchange.table.Table.Cell;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+
+/**
+ * All figures there are. What one means is the same in every class, however its bands and categories are called; a class
+ * or student without it has no value. Another figure is another entry here.
+ */
+public final class Catalogue {
+    private static final Figure SET = Figure.of(
+            "set", "Set", WORDS, (at, own) -> Value.words(own.student().set().orElse("")));
+
+    private static final Figure RANK = Figure.of("rank", "Rank", COUNT, (at, own) -> Value.rank(own.rank()))
+            .fromTheLowest()
+            .columns("Rank", "Tied")
+            .told((at, own) -> ResultWorking.ofRank(at.standing(), own));
+
+    private static final Figure RESULT = Figure.of(
+                    "result",
+                    "Result",
+                    PERCENT,
+                    (at, own) -> percent(at, own.result().map(Result::exact)))
+            .styled("result")
+            .columns(at -> List.of("Result %" + at.picked()))
+            .group((at, set) -> percent(at, mean(at, set).map(Result::exact)))
+            .told((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)))
+            .toldOfGroup((at, set) -> Optional.of(MeanWorking.ofResults(at.standing(), set)));
+
+    private static final Figure GRADE_REACHED = Figure.of(
+                    "grade", "Grade", GRADE, (at, own) -> grade(at, own.result().flatMap(Result::grade)))
+            .styled("grade")
+            .group((at, set) -> grade(at, mean(at, set).flatMap(Result::grade)))
+            .told((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)))
+            .toldOfGroup((at, set) -> Optional.of(MeanWorking.ofResults(at.standing(), set)));
+
+    private static final Figure TO_NEXT = Figure.of(
+                    "next",
+                    "To next",
+                    PERCENT,
+                    (at, own) -> percent(at, own.result().flatMap(Result::toNext)))
+            .columns("To next")
+            .fromTheLowest()
+            .marked((at, own) -> own.result().filter(Result::justBelow).isPresent() ? "is-near" : "")
+            .told((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)));
+
+    private static final Figure SET_RANK = Figure.of("set-rank", "In set", COUNT, Catalogue::setRank)
+            .called("rank in set")
+            .styled("dim")
+            .fromTheLowest()
+            .columns("Rank in set", "Tied in set")
+            .told((at, own) -> ResultWorking.ofSetRank(at.standing(), own));
+
+    private static final Figure MOVED = Figure.of("moved", "Moved", NUMBER, Catalogue::moved)
+            .called("moved by")
+            .fromTheLowest()
+            .small(at -> at.term() < 0
+                    ? ""
+                    : "in " + at.book().terms().get(at.term()).name())
+            .columns(at -> List.of(
+                    at.term() < 0
+                            ? "Moved"
+                            : "Moved, " + at.book().terms().get(at.term()).name() + " against the term before"))
+            .marked((at, own) ->
+                    at.movement(own).map(it -> "is-" + direction(it)).orElse(""))
+            .told(Catalogue::movementWorking);
+
+    private static final Figure MOVEMENT = Figure.of("way", "Movement", SIGN, Catalogue::way)
+            .marked((at, own) ->
+                    at.movement(own).map(it -> "is-" + direction(it)).orElse(""))
+            .told(Catalogue::movementWorking);
+
+    private static final Figure PASS = Figure.of("pass", "Pass", WORDS, Catalogue::pass)
+            .called("pass band")
+            .styled("pass")
+            .small(at -> at.book().rules().pass().orElse(""))
+            .marked((at, own) -> own.result()
+                    .flatMap(Result::pass)
+                    .map(it -> "is-" + lower(it))
+                    .orElse(""));
+
+    private static final Figure JUST_BELOW = Figure.of(
+            "near",
+            "Just below",
+            YES_NO,
+            (at, own) ->
+                    own.result().map(result -> Value.yesNo(result.justBelow())).orElse(Value.NONE));
+
+    private static final Figure WORST = Figure.of(
+                    "worst",
+                    "Worst",
+                    PERCENT,
+                    (at, own) -> percent(at, open(own).flatMap(Prospects::worst)))
+            .called("worst possible")
+            .styled("dim")
+            .columns("Worst possible")
+            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+
+    private static final Figure BEST = Figure.of(
+                    "best", "Best", PERCENT, (at, own) -> percent(at, open(own).flatMap(Prospects::best)))
+            .called("best possible")
+            .styled("dim")
+            .columns("Best possible")
+            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+
+    private static final Figure POSSIBLE = Figure.of("possible", "Possible", NUMBER, Catalogue::possible)
+            .called("worst to best possible")
+            .styled("dim")
+            .columns("Worst possible", "Best possible")
+            .notAsked()
+            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+
+    private static final Figure CEILINGS = Figure.of(
+                    "ceilings",
+                    "Ceilings",
+                    PERCENT,
+                    (at, own) -> percent(at, own.ceilingCost().filter(cost -> !cost.equals(Percent.ZERO))))
+            .called("cost of ceilings")
+            .columns("Cost of ceilings")
+            .told((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
+
+    private static final Figure WITHOUT_CEILINGS = Figure.of(
+                    "without-ceilings", "Without ceilings", PERCENT, (at, own) -> percent(at, own.withoutCeilings()))
+            .told((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
+
+    private static final Figure CLASS_MEAN = Figure.of(
+                    "class-mean",
+                    "Class mean",
+                    PERCENT,
+                    (at, own) -> percent(at, mean(at, Optional.empty()).map(Result::exact)))
+            .styled("dim")
+            .notForFew()
+            .told((at, own) -> Optional.of(MeanWorking.ofResults(at.standing(), Optional.empty())));
+
+    private static final Figure AGAINST_MEAN = Figure.of(
+                    "against-mean",
+                    "Against the mean",
+                    NUMBER,
+                    (at, own) -> Value.difference(againstMean(at, own), at.places()))
+            .called("above or below the class mean")
+            .columns("Against the class mean")
+            .notForFew()
+            .told((at, own) -> againstMean(at, own)
+                    .map(by -> new Working(
+                            own.student().listName() + " against the class mean",
+                            Value.difference(Optional.of(by), at.places()).shown(),
+                            List.of(
+                                    ResultWorking.of(at.standing(), own),
+                                    MeanWorking.ofResults(at.standing(), Optional.empty())))));
+
+    private static final Figure CLASS_MEDIAN = Figure.of(
+                    "class-median", "Class median", PERCENT, (at, own) -> median(at, Optional.empty()))
+            .styled("dim")
+            .notForFew()
+            .group(Catalogue::median)
+            .told((at, own) -> medianWorking(at, Optional.empty()))
+            .toldOfGroup(Catalogue::medianWorking);
+
+    private static final Figure AIM = Figure.of(
+                    "aim", "Aim", GRADE, (at, own) -> grade(at, at.attained(own).flatMap(Attainment::aim)))
+            .styled("grade");
+
+    private static final Figure AGAINST_AIM = Figure.of(
+            "against",
+            "Against aim",
+            WORDS,
+            (at, own) -> at.attained(own)
+                    .flatMap(Attainment::status)
+                    .map(status -> Value.ordered(lower(status).replace('_', ' '), -status.ordinal()))
+                    .orElse(Value.NONE));
+
+    private static final Figure ABSENT =
+            entries("absent", "Absent", "Absent", own -> own.counts().absent(), it -> it.is(EntryKind.ABSENT));
+    private static final Figure NOT_IN = entries(
+                    "not-in",
+                    "Not in",
+                    "Not handed in",
+                    own -> own.counts().notHandedIn(),
+                    it -> it.is(EntryKind.NOT_HANDED_IN))
+            .styled("is-missing");
+    private static final Figure LATE =
+            entries("late", "Late", "Late", own -> own.counts().late(), Entry::isLate);
+    private static final Figure TO_FINISH =
+            entries("finish", "Finish", "To finish", own -> own.counts().toFinish(), Entry::isToFinish);
+
+    private static final Figure LOOSE_ENDS =
+            Figure.of("loose", "Loose ends", COUNT, (at, own) -> count(at.looseEnds(own)));
+
+    private static final Figure JOINED = Figure.of(
+            "joined",
+            "Joined",
+            DATE,
+            (at, own) -> own.student()
+                    .joined()
+                    .map(day -> Value.date(day, Days.brief(day)))
+                    .orElse(Value.NONE));
+
+    private static final List<Figure> BEFORE_CATEGORIES = List.of(RANK, SET);
+    private static final List<Figure> AFTER_CATEGORIES = List.of(
+            RESULT,
+            GRADE_REACHED,
+            TO_NEXT,
+            SET_RANK,
+            MOVED,
+            MOVEMENT,
+            PASS,
+            JUST_BELOW,
+            POSSIBLE,
+            WORST,
+            BEST,
+            CEILINGS,
+            WITHOUT_CEILINGS,
+            CLASS_MEAN,
+            AGAINST_MEAN,
+            CLASS_MEDIAN,
+            AIM,
+            AGAINST_AIM,
+            ABSENT,
+            NOT_IN,
+            LATE,
+            TO_FINISH,
+            LOOSE_ENDS,
+            JOINED);
+
+    private Catalogue() {}
+
+    /** All figures of some classes, in the order tables have them: those of each category and each term there is among them. */
+    public static List<Figure> of(List<ClassFigures> classes) {
+        Set<String> terms = new LinkedHashSet<>();
+        Set<String> categories = new LinkedHashSet<>();
+        classes.forEach(at -> at.book().terms().forEach(term -> terms.add(term.name())));
+        classes.forEach(at -> at.book().categories().forEach(category -> categories.add(category.name())));
+        List<Figure> all = new ArrayList<>(BEFORE_CATEGORIES);
+        categories.forEach(name -> all.add(CategoryFigures.average(name)));
+        all.addAll(AFTER_CATEGORIES);
+        categories.forEach(name -> all.add(CategoryFigures.grade(name)));
+        terms.forEach(name -> all.add(ofTerm(name)));
+        return all;
+    }
+
+    /** The figure of a key: any that tables have, or one of a single assessment. */
+    public static Optional<Figure> find(ClassFigures at, String key) {
+        return of(List.of(at)).stream()
+                .filter(figure -> figure.key().equals(key))
+                .findFirst()
+                .or(() -> AssessmentFigure.find(at, key));
+    }
+
+    static Value percent(ClassFigures at, Optional<Percent> percent) {
+        return Value.percent(percent, at.places());
+    }
+
+    static Value grade(ClassFigures at, Optional<Band> band) {
+        return band.map(own -> Value.grade(own, at.book().boundaries().stepOf(own)))
+                .orElse(Value.NONE);
+    }
+
+    /** The mean of the class or a set, with its grade. */
+    static Optional<Result> mean(GroupMean ofClass, Optional<String> set) {
+        return (set.isEmpty()
+                        ? Optional.of(ofClass)
+                        : Optional.ofNullable(ofClass.sets().get(set.get())))
+                .flatMap(GroupMean::mean);
+    }
+
+    private static Optional<Result> mean(ClassFigures at, Optional<String> set) {
+        return mean(at.standing().mean(), set);
+    }
+
+    private static Optional<Percent> againstMean(ClassFigures at, StudentStanding own) {
+        return own.result()
+                .flatMap(result ->
+                        mean(at, Optional.empty()).map(mean -> result.exact().minus(mean.exact())));
+    }
+
+    private static Value median(ClassFigures at, Optional<String> set) {
+        return percent(at, Quartile.median(at.results(set)));
+    }
+
+    private static Optional<Working> medianWorking(ClassFigures at, Optional<String> set) {
+        Value median = median(at, set);
+        return median.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Working(
+                        "Median result of " + set.orElse("the class"),
+                        median.shown(),
+                        at.results(set).stream()
+                                .sorted()
+                                .map(percent -> new Working("", percent.shown(at.places()), List.of()))
+                                .toList()));
+    }
+
+    /** With as few letters of the set's name as tell it from the others. */
+    private static Value setRank(ClassFigures at, StudentStanding own) {
+        Value rank = Value.rank(own.setRank());
+        return rank.isEmpty()
+                ? rank
+                : rank.shownAs(brief(at, own.student().set().orElse("")) + " " + rank.shown());
+    }
+
+    private static String brief(ClassFigures at, String set) {
+        for (int length = 1; length < set.length(); length++) {
+            String start = set.substring(0, length);
+            if (at.book().sets().stream().filter(own -> own.startsWith(start)).count() == 1) {
+                return start;
+            }
+        }
+        return set;
+    }
+
+    private static Value moved(ClassFigures at, StudentStanding own) {
+        Optional<Movement> movement = at.movement(own);
+        Value change = Value.difference(movement.map(Movement::change), at.places());
+        return movement.map(it -> change.shownAs(
+                        sign(it) + " " + change.number().orElseThrow().abs().toPlainString()))
+                .orElse(Value.NONE);
+    }
+
+    private static Value way(ClassFigures at, StudentStanding own) {
+        return at.movement(own)
+                .map(it ->
+                        Value.ordered(direction(it), -it.direction().ordinal()).shownAs(sign(it) + " " + direction(it)))
+                .orElse(Value.NONE);
+    }
+
+    private static String sign(Movement movement) {
+        return switch (movement.direction()) {
+            case UP -> "▲";
+            case DOWN -> "▼";
+            case LEVEL -> "·";
+        };
+    }
+
+    private static String direction(Movement movement) {
+        return lower(movement.direction());
+    }
+
+    private static String lower(Enum<?> choice) {
+        return choice.name().toLowerCase(Locale.ROOT);
+    }
+
+    private static Optional<Working> movementWorking(ClassFigures at, StudentStanding own) {
+        return at.term() < 0
+                ? Optional.empty()
+                : ProspectWorking.ofMovement(at.book(), at.series(), own.place(), at.term());
+    }
+
+    private static Value pass(ClassFigures at, StudentStanding own) {
+        return own.result()
+                .flatMap(Result::pass)
+                .map(it -> Value.ordered(lower(it), it.ordinal()))
+                .orElse(Value.NONE);
+    }
+
+    /** What may still come of it, where something is left that moves it. */
+    private static Optional<Prospects> open(StudentStanding own) {
+        return Optional.of(own.prospects())
+                .filter(prospects ->
+                        prospects.remaining() > 0 && prospects.best().isPresent());
+    }
+
+    /** From the worst to the best, ordered by the best. */
+    private static Value possible(ClassFigures at, StudentStanding own) {
+        Value worst = percent(at, open(own).flatMap(Prospects::worst));
+        Value best = percent(at, open(own).flatMap(Prospects::best));
+        if (best.isEmpty()) {
+            return Value.NONE;
+        }
+        List<Cell> cells = List.of(
+                worst.cells().isEmpty() ? Cell.EMPTY : worst.cells().get(0),
+                best.cells().get(0));
+        return best.shownAs((worst.isEmpty() ? "0" : worst.shown()) + "–" + best.shown())
+                .inCells(cells);
+    }
+
+    /** Entries of one kind: none is shown as an empty cell, and counts as 0 all the same. */
+    private static Figure entries(
+            String key,
+            String heading,
+            String inFull,
+            Function<StudentStanding, Integer> counted,
+            Predicate<Entry> counts) {
+        String words = inFull.toLowerCase(Locale.ROOT);
+        return Figure.of(key, heading, COUNT, (at, own) -> count(counted.apply(own)))
+                .called(words)
+                .columns(inFull)
+                .told((at, own) -> Optional.of(PieceWorking.ofEntries(at.standing(), own, words, counts)));
+    }
+
+    private static Value count(int count) {
+        return Value.count(count);
+    }
+
+    private static Figure ofTerm(String name) {
+        return Figure.of("term:" + name, name, PERCENT, (at, own) -> {
+            int term = at.book().terms().stream().map(it -> it.name()).toList().indexOf(name);
+            return term < 0 ? Value.NONE : percent(at, at.series().result(own.place(), term));
+        });
+    }
+}

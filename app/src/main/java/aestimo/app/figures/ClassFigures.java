@@ -1,0 +1,126 @@
+package aestimo.app.figures;
+
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.frame.SpanChoice;
+import aestimo.core.book.Book;
+import aestimo.core.grading.Result;
+import aestimo.core.looseend.LooseEnd;
+import aestimo.core.looseend.LooseEnds;
+import aestimo.core.result.Movement;
+import aestimo.core.result.Standing;
+import aestimo.core.result.StudentStanding;
+import aestimo.core.result.TermSeries;
+import aestimo.core.targets.Attainment;
+import aestimo.core.value.Percent;
+import aestimo.core.value.Places;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** One class over a stretch of the year, as figures are taken from it; what few of them need is worked out when first asked for. */
+public final class ClassFigures {
+    private final ClassBook classBook;
+    private final Standing standing;
+    private final String query;
+    private final String picked;
+    private TermSeries series;
+    private Map<String, Attainment> attained;
+    private Map<String, Integer> loose;
+
+    private ClassFigures(ClassBook classBook, SpanChoice span) {
+        this.classBook = classBook;
+        this.standing = Standing.of(classBook.book(), span.span());
+        this.query = span.query();
+        this.picked = span.isPicked() ? " of " + span.inFull() : "";
+    }
+
+    public static ClassFigures of(ClassBook classBook, SpanChoice span) {
+        return new ClassFigures(classBook, span);
+    }
+
+    public static ClassFigures of(OpenClass open) {
+        return of(open.classBook(), open.span());
+    }
+
+    public ClassBook classBook() {
+        return classBook;
+    }
+
+    public Standing standing() {
+        return standing;
+    }
+
+    public Book book() {
+        return standing.book();
+    }
+
+    /** “9B Geography”. */
+    public String title() {
+        return classBook.row().title();
+    }
+
+    /** The stretch of the year, as part of an address. */
+    public String query() {
+        return query;
+    }
+
+    /** “ of First, Second” where single assessments were picked, which nothing else in a file says; else empty. */
+    String picked() {
+        return picked;
+    }
+
+    Places places() {
+        return book().rules().places();
+    }
+
+    TermSeries series() {
+        if (series == null) {
+            series = TermSeries.of(standing.counting());
+        }
+        return series;
+    }
+
+    /** The place of the term the stretch moved in; negative for none. */
+    int term() {
+        return series().movedIn(standing.span());
+    }
+
+    Optional<Movement> movement(StudentStanding own) {
+        return term() < 0 ? Optional.empty() : series().movement(own.place(), term());
+    }
+
+    /** A student against the target, in the term the stretch is of. */
+    Optional<Attainment> attained(StudentStanding own) {
+        if (attained == null) {
+            attained = new HashMap<>();
+            for (Attainment row : Attainment.of(standing.counting(), series())) {
+                if (term() >= 0 && row.term().equals(book().terms().get(term()))) {
+                    attained.put(row.student().text(), row);
+                }
+            }
+        }
+        return Optional.ofNullable(attained.get(own.student().id().text()));
+    }
+
+    /** How many loose ends of the whole class are a student's. */
+    int looseEnds(StudentStanding own) {
+        if (loose == null) {
+            loose = new HashMap<>();
+            for (LooseEnd end : LooseEnds.of(standing.counting())) {
+                end.student().ifPresent(student -> loose.merge(student.id().text(), 1, Integer::sum));
+            }
+        }
+        return loose.getOrDefault(own.student().id().text(), 0);
+    }
+
+    /** The exact results of those present; of a set where one is named. */
+    List<Percent> results(Optional<String> set) {
+        return standing.students().stream()
+                .filter(own ->
+                        own.present() && (set.isEmpty() || own.student().set().equals(set)))
+                .flatMap(own -> own.result().map(Result::exact).stream())
+                .toList();
+    }
+}
