@@ -426,8 +426,12 @@ public final class Catalogue {
 
     private static Figure ofTerm(String name) {
         return Figure.of("term:" + name, name, PERCENT, (at, own) -> {
-            int term = at.book().terms().stream().map(it -> it.name()).toList().indexOf(name);
-            return term < 0 ? Value.NONE : percent(at, at.series().result(own.place(), term));
-        });
+                    int term = at.book().terms().stream()
+                            .map(it -> it.name())
+                            .toList()
+                            .indexOf(name);
+                    return term < 0 ? Value.NONE : percent(at, at.series().result(own.place(), term));
+                })
+                .called(name);
     }
 }
