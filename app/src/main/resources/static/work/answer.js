@@ -1,6 +1,5 @@
-"use strict";
 // What a script asks of the server, and what comes back as an object that can be asked. Nobody else reads a status.
-aestimo.Answer = class {
+export class Answer {
   /**
    * state: "done"; "again", to be sent again in a moment as it is; "refused", not taken as it is; "signed-out";
    * "forbidden", its token being too old. why: in words that go on after a colon. data: what a done answer holds.
@@ -34,7 +33,6 @@ aestimo.Answer = class {
 
   /** sending: a promise of a Response; fits(data): whether what came is an answer to this. Never rejects. */
   static async of(sending, fits = () => true) {
-    const Answer = aestimo.Answer;
     let response;
     try {
       response = await sending;
@@ -74,55 +72,7 @@ aestimo.Answer = class {
     const problems = Array.isArray(data?.problems) ? data.problems.join(" ") : "";
     return new Answer("refused", problems.replace(/[.]$/, "") || words, { data });
   }
-};
+}
 
 /** How long an answer is waited for, in milliseconds; then it is as good as lost, and the same is sent again. */
-aestimo.PATIENCE = 20000;
-
-/**
- * Sends a body and resolves to an Answer. A token that grew too old, as after signing in anew in another tab, is taken
- * anew once, for the same teacher alone. wire: fetch, or what stands for it in a test.
- */
-aestimo.ask = async (
-  method,
-  path,
-  body,
-  { fits, as = "entries", wire = (...args) => fetch(...args), renew = aestimo.session.renew } = {},
-) => {
-  const send = () => {
-    const form = body instanceof URLSearchParams;
-    if (form) body.set("_csrf", aestimo.session.token());
-    return aestimo.Answer.of(
-      wire(path, {
-        method,
-        headers: {
-          "X-Aestimo": as,
-          ...(form ? {} : { "Content-Type": "application/json", "X-CSRF-TOKEN": aestimo.session.token() }),
-        },
-        body: form ? body : JSON.stringify(body),
-        signal: AbortSignal.timeout(aestimo.PATIENCE),
-      }),
-      fits,
-    );
-  };
-  const first = await send();
-  if (first.state !== "forbidden") return first;
-  const renewed = await renew();
-  if (renewed === "signed-out") return new aestimo.Answer("signed-out", "you were signed out");
-  if (renewed === "another") return new aestimo.Answer("signed-out", "another teacher signed in here meanwhile");
-  const second = renewed === "ours" ? await send() : first;
-  return second.state === "forbidden"
-    ? new aestimo.Answer("again", "the server does not take it from this page; load the page again")
-    : second;
-};
-
-/**
- * A piece of a page from the server, to be put into this one. Rejects where what comes back is not one of Aestimo's: a page
- * of the network, of signing in, or of an error has no place in a margin.
- */
-aestimo.fragment = async (path, { wire = (...args) => fetch(...args), ...options } = {}) => {
-  const response = await wire(path, options);
-  if (!response.ok || response.redirected || !response.headers.has("X-Aestimo"))
-    throw new Error(`no answer of Aestimo: ${response.status}`);
-  return response.text();
-};
+export const PATIENCE = 20000;

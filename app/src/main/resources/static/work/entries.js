@@ -1,11 +1,15 @@
-"use strict";
 // Entries on their way from one page, and the line that tells about them: what waits and why, and what only the teacher
 // can decide. The sheet and the marking run both stand on this.
-aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} }) => {
+import { ask as askServer } from "./ask.js";
+import { button } from "./elements.js";
+import { Queue } from "./queue.js";
+import { signInAgain } from "./session.js";
+
+export const startEntries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} }) => {
   const MOST_LISTED = 40;
   const saved = document.getElementById("saved");
   const conflicts = document.getElementById("conflicts");
-  const ask = (method, path, body, fits) => aestimo.ask(method, base + path, body, { fits });
+  const ask = (method, path, body, fits) => askServer(method, base + path, body, { fits });
 
   // A page asked for while an entry was on its way may show what stood before; the tab remembers what was kept lately.
   const latelyKey = `aestimo.lately.${key}`;
@@ -49,7 +53,7 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
   const typedIn = (item) => item.text || "blank";
   const lines = (items) => items.map((item) => `${whereOf(item)}\t${item.text}`).join("\n");
   const copy = (items) =>
-    aestimo.button("Copy", async (event) => {
+    button("Copy", async (event) => {
       try {
         await navigator.clipboard.writeText(lines(items));
         event.target.textContent = "Copied";
@@ -84,17 +88,17 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
       return notice(
         "is-doubt",
         `${where}: ${there} was put there in another window meanwhile; you typed ${typedIn(item)}.`,
-        aestimo.button(`Leave ${there}`, () => queue.settle(item, false)),
-        aestimo.button(`Put ${typedIn(item)}`, () => again(item)),
+        button(`Leave ${there}`, () => queue.settle(item, false)),
+        button(`Put ${typedIn(item)}`, () => again(item)),
       );
     }
     place(item)?.refuse(`Not saved: ${item.why}.`);
     return notice(
       "is-doubt",
       `${where}: “${typedIn(item)}” is not saved: ${item.why}.`,
-      aestimo.button("Send again", () => again(item)),
+      button("Send again", () => again(item)),
       copy([item]),
-      aestimo.button("Delete", () => forget(item)),
+      button("Delete", () => forget(item)),
     );
   };
   const list = document.createElement("details");
@@ -109,7 +113,7 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
     const all = document.createElement("li");
     all.append(
       "They are sent again by themselves. ",
-      aestimo.button("Send now", () => queue.again()),
+      button("Send now", () => queue.again()),
       copy(waiting),
     );
     for (const item of waiting) place(item)?.waits?.(`Not saved yet: ${why}.`);
@@ -125,7 +129,7 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
         line.append(
           words,
           " ",
-          aestimo.button("Delete", () => forget(item)),
+          button("Delete", () => forget(item)),
         );
         return line;
       }),
@@ -156,14 +160,14 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
     const all = queue.items.filter((it) => it.stopped).map(stopped);
     if (waits.length) showWaiting(waits, now.why);
     conflicts.replaceChildren(...all, ...(waits.length ? [list] : []));
-    if (now.name === "signed-out") aestimo.signInAgain(signedIn);
+    if (now.name === "signed-out") signInAgain(signedIn);
   };
 
   const signedIn = () => {
     queue.again();
     onSignedIn();
   };
-  const queue = new aestimo.Queue({
+  const queue = new Queue({
     prefix: `aestimo.entry.${key}.`,
     onAnswer: answered,
     onState: state,
@@ -183,21 +187,4 @@ aestimo.entries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} })
   remember([]);
   if (behind) location.reload();
   return { queue, ask };
-};
-
-aestimo.button = (words, work) => {
-  const it = document.createElement("button");
-  it.type = "button";
-  it.className = "button is-small";
-  it.textContent = words;
-  it.addEventListener("click", work);
-  return it;
-};
-
-/** An element of a drawing. */
-aestimo.svg = (name, attributes, ...children) => {
-  const it = document.createElementNS("http://www.w3.org/2000/svg", name);
-  for (const [key, value] of Object.entries(attributes)) it.setAttribute(key, value);
-  it.append(...children);
-  return it;
 };

@@ -1,10 +1,11 @@
-"use strict";
 // Typed entries on their way to the server. Each is written into the browser's storage before it is sent, goes out with
 // an id of its own until it is answered, and leaves the storage only then. Nothing here decides what an entry means.
 //
 // An item is waiting; out, while it is on the way; stopped, where only the teacher can decide ("conflict", "refused").
 // It is saved once an answer says so, and then it is no item any more. "saved" is told only when there is none left.
-aestimo.Queue = class {
+import { Answer } from "./answer.js";
+
+export class Queue {
   static MOST = 100;
   static MOST_OVER = 50;
   static LONGEST_PAUSE = 8;
@@ -29,7 +30,7 @@ aestimo.Queue = class {
     this.items = [];
     this.sending = false;
     this.pause = 0;
-    this.most = aestimo.Queue.MOST;
+    this.most = Queue.MOST;
     this.why = "";
     this.stored = true;
     this.behind = false;
@@ -72,7 +73,7 @@ aestimo.Queue = class {
       text,
       how,
       where,
-      over: over.slice(-aestimo.Queue.MOST_OVER),
+      over: over.slice(-Queue.MOST_OVER),
       at: this.now(),
     };
     this.items.push(item);
@@ -183,7 +184,7 @@ aestimo.Queue = class {
         })),
       );
     } catch (broken) {
-      answer = new aestimo.Answer("again", `the page had an error: ${broken.message}`);
+      answer = new Answer("again", `the page had an error: ${broken.message}`);
     }
     for (const it of batch) delete it.out;
     this.sending = false;
@@ -231,7 +232,7 @@ aestimo.Queue = class {
   }
 
   longer() {
-    this.pause = Math.min(aestimo.Queue.LONGEST_PAUSE, this.pause * 2 || 1);
+    this.pause = Math.min(Queue.LONGEST_PAUSE, this.pause * 2 || 1);
     return this.pause;
   }
 
@@ -259,7 +260,7 @@ aestimo.Queue = class {
     }
     this.pause = 0;
     this.why = "";
-    this.most = Math.min(aestimo.Queue.MOST, this.most * 2);
+    this.most = Math.min(Queue.MOST, this.most * 2);
     return 0;
   }
 
@@ -295,4 +296,4 @@ aestimo.Queue = class {
       );
     else this.flush();
   }
-};
+}

@@ -1,8 +1,11 @@
-"use strict";
 // Notes and memos of entries. What is typed stands in the browser's storage until the server has kept it, and is sent
 // again with growing pauses until then, wherever the page has gone on to meanwhile. A box holds both fields of one
 // entry; the sheet's margin has one at a time, the marking run one in each line.
-aestimo.Remarks = class {
+import { Answer } from "./answer.js";
+import { button } from "./elements.js";
+import { signInAgain } from "./session.js";
+
+export class Remarks {
   static LONGEST_PAUSE = 60;
 
   /**
@@ -128,7 +131,7 @@ aestimo.Remarks = class {
         ...sent,
       });
     } catch (broken) {
-      answer = new aestimo.Answer("again", `the page had an error: ${broken.message}`);
+      answer = new Answer("again", `the page had an error: ${broken.message}`);
     }
     const more = remark.more || sent.note !== remark.now.note || sent.memo !== remark.now.memo;
     remark.more = false;
@@ -150,7 +153,7 @@ aestimo.Remarks = class {
       this.onSignedOut(() => this.save(remark));
     } else {
       this.say(remark, "waiting", answer.why);
-      remark.pause = Math.min(aestimo.Remarks.LONGEST_PAUSE, remark.pause * 2 || 1);
+      remark.pause = Math.min(Remarks.LONGEST_PAUSE, remark.pause * 2 || 1);
       remark.timer = this.after(() => this.save(remark), remark.pause);
     }
   }
@@ -172,10 +175,10 @@ aestimo.Remarks = class {
       if (remark.state !== "refused") this.save(remark);
     }
   }
-};
+}
 
 /** The boxes of a page: what is typed into them is saved. boxes(): those shown now. */
-aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll(".remarks") }) => {
+export const startRemarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll(".remarks") }) => {
   const fields = (box) => [box.querySelector("[name=note]"), box.querySelector("[name=memo]")];
   const cellOf = (box) => ({
     assessment: Number(box.dataset.a),
@@ -211,15 +214,15 @@ aestimo.remarks = ({ view, ask, key, onKept, boxes = () => view.querySelectorAll
     };
     said.append(
       " ",
-      aestimo.button("Save mine", () => decide(true)),
+      button("Save mine", () => decide(true)),
       " ",
-      aestimo.button("Take the other", () => decide(false)),
+      button("Take the other", () => decide(false)),
     );
   };
-  const remarks = new aestimo.Remarks({
+  const remarks = new Remarks({
     prefix: key,
     onKept,
-    onSignedOut: aestimo.signInAgain,
+    onSignedOut: signInAgain,
     send: (remark) => ask("PUT", "/entries/remarks", remark, (data) => data.kept === true),
     onState: (remark) => {
       for (const box of boxes()) if (held.get(box) === remark) tell(box, remark);

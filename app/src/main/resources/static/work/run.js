@@ -1,7 +1,12 @@
-"use strict";
 // A marking run: one assessment down the class, or a student's assessments one after the other. Every line can be typed
 // into; the one being marked stands large. Entries go into the same queue as those of the sheet.
-aestimo.run = (run) => {
+import { fragment } from "./ask.js";
+import { startEntries } from "./entries.js";
+import { startRemarks } from "./remarks.js";
+import { findRow } from "./sheet/find.js";
+import { Steps } from "./steps.js";
+
+export const start = (run) => {
   const teacher = document.body.dataset.teacher;
   const base = `/classes/${run.dataset.class}`;
   const query = run.dataset.query;
@@ -74,7 +79,7 @@ aestimo.run = (run) => {
   };
 
   // Keeping.
-  const steps = new aestimo.Steps(`aestimo.steps.${teacher}.${run.dataset.class}`);
+  const steps = new Steps(`aestimo.steps.${teacher}.${run.dataset.class}`);
   const dress = (input, text) => {
     input.value = text;
     input.className = "input figure is-sending";
@@ -126,7 +131,7 @@ aestimo.run = (run) => {
   const look = async () => {
     const own = ++asked;
     try {
-      const text = await aestimo.fragment(`${base}/run/beside?${query}&${run.dataset.run}`, {
+      const text = await fragment(`${base}/run/beside?${query}&${run.dataset.run}`, {
         headers: { "X-Aestimo": "run" },
       });
       if (own !== asked) return;
@@ -137,7 +142,7 @@ aestimo.run = (run) => {
       /* no connection: the saved line tells of that */
     }
   };
-  const { queue, ask } = aestimo.entries({
+  const { queue, ask } = startEntries({
     base,
     query,
     key: `${teacher}.${run.dataset.class}`,
@@ -309,19 +314,13 @@ aestimo.run = (run) => {
   keys();
 
   // Finding, and scripts in no order.
-  const plain = (text) => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
-  const found = (text) => {
-    const wanted = plain(text.trim());
-    return (
-      wanted &&
-      (lines.find((line) => line.dataset.n === wanted) ??
-        lines.find((line) =>
-          plain(nameOf(line))
-            .split(/[\s,]+/)
-            .some((word) => word.startsWith(wanted)),
-        ))
-    );
-  };
+  const found = (text) =>
+    lines[
+      findRow(
+        lines.map((line) => ({ number: line.dataset.n, name: nameOf(line) })),
+        text,
+      )
+    ];
   find?.addEventListener("input", () => {
     const line = found(find.value);
     find.classList.toggle("is-danger", !line && find.value.trim() !== "");
@@ -365,7 +364,7 @@ aestimo.run = (run) => {
   });
   narrow();
 
-  const remarks = aestimo.remarks({
+  const remarks = startRemarks({
     view: list,
     ask,
     key: `aestimo.remark.${teacher}.${run.dataset.class}.`,
@@ -389,4 +388,3 @@ aestimo.run = (run) => {
   });
   go(lines.find((line) => shown(line) && !isDone(line)) ?? lines[0], { focus: !thumbs.matches });
 };
-if (document.getElementById("run-lines")) aestimo.run(document.getElementById("run"));

@@ -1,6 +1,7 @@
-"use strict";
 // Who is signed in, the token that goes with it, and signing in again in place when the session has ended.
-aestimo.session = {
+import { PATIENCE } from "./answer.js";
+
+export const session = {
   token: () => document.querySelector("meta[name=csrf]")?.content ?? "",
 
   /** Takes the token of a page of the same teacher; says whose the page is: "ours", "another" or "signed-out". */
@@ -22,28 +23,27 @@ aestimo.session = {
     try {
       const answer = await fetch("/account", {
         headers: { "X-Aestimo": "session" },
-        signal: AbortSignal.timeout(aestimo.PATIENCE),
+        signal: AbortSignal.timeout(PATIENCE),
       });
       if (!answer.headers.has("X-Aestimo")) return "unknown";
       if (answer.status === 401) return "signed-out";
-      return answer.ok && !answer.redirected
-        ? aestimo.session.take(aestimo.session.read(await answer.text()))
-        : "unknown";
+      return answer.ok && !answer.redirected ? session.take(session.read(await answer.text())) : "unknown";
     } catch {
       return "unknown";
     }
   },
 };
 
+/** Who waits for somebody to sign in. */
+const waiting = new Set();
+
 /**
  * Signing in again without leaving the page: first by asking whether another tab has done so, then by name and password.
  * Only the same teacher can go on here. Whoever asks while it is open is told with the others.
  */
-aestimo.signInAgain = (onDone) => {
-  const waiting = (aestimo.atTheDoor ??= new Set());
+export const signInAgain = (onDone) => {
   waiting.add(onDone);
   if (waiting.size > 1) return;
-  const session = aestimo.session;
   const form = document.createElement("form");
   const problems = {
     "signed-out": "That name or password is not right.",

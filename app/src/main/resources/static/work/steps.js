@@ -1,7 +1,6 @@
-"use strict";
 // The last hundred steps of one tab, to undo and redo, also after a reload. A step is what was put into
 // cells at once: typed into one, pasted into a block, filled into a column.
-aestimo.Steps = class {
+export class Steps {
   static MOST = 100;
 
   /** key: in the tab's storage, one for each teacher and class. */
@@ -28,7 +27,7 @@ aestimo.Steps = class {
   push(cells) {
     this.list.length = this.at;
     this.list.push(cells);
-    if (this.list.length > aestimo.Steps.MOST) this.list.shift();
+    if (this.list.length > Steps.MOST) this.list.shift();
     this.at = this.list.length;
     this.keep();
   }
@@ -54,23 +53,4 @@ aestimo.Steps = class {
     this.at += by;
     this.keep();
   }
-};
-
-// A block of cells as spreadsheets copy them: tabs between cells, a line for each row.
-aestimo.block = {
-  text: (rows) => rows.map((row) => row.map((it) => it.replace(/[\t\r\n]+/g, " ")).join("\t")).join("\n"),
-  html: (rows) => {
-    const table = document.createElement("table");
-    for (const row of rows) {
-      const line = table.insertRow();
-      for (const it of row) line.insertCell().textContent = it;
-    }
-    return table.outerHTML;
-  },
-  rows: (text) =>
-    text
-      .replace(/\r\n?/g, "\n")
-      .replace(/\n$/, "")
-      .split("\n")
-      .map((line) => line.split("\t").map((it) => it.trim())),
-};
+}

@@ -1,6 +1,8 @@
-"use strict";
 // A draft return: rows are kept as they are typed, and the margin says what is still in the way of sealing.
-aestimo.schoolReturn = (form) => {
+import { ask, fragment } from "./ask.js";
+import { signInAgain } from "./session.js";
+
+const schoolReturn = (form) => {
   const kept = document.getElementById("kept");
   let timer;
   let pause = 0;
@@ -100,7 +102,7 @@ aestimo.schoolReturn = (form) => {
     clearTimeout(timer);
     busy = true;
     const sent = new Map([...touched].map((row) => [row, values(row)]));
-    const answer = await aestimo.ask("POST", form.dataset.typed, body(sent.keys()), {
+    const answer = await ask("POST", form.dataset.typed, body(sent.keys()), {
       as: "return",
       fits: (data) => data.problems || (Array.isArray(data.refused) && data.rows),
     });
@@ -108,13 +110,13 @@ aestimo.schoolReturn = (form) => {
     pause = answer.state === "again" ? Math.min(30, pause * 2 || 1) : 0;
     if (answer.isDone && !answer.data.problems) {
       taken(answer.data, sent);
-      await aestimo.returnMargin(form);
+      await returnMargin(form);
     } else if (answer.isDone) say(answer.data.problems.join(" "));
     else if (answer.state === "refused")
       say(`Not saved: ${answer.why}. What you typed is still here; copy it before you load the page again.`);
     else if (answer.state === "signed-out") {
       say("Not saved yet: you were signed out. What you typed is still here.");
-      aestimo.signInAgain(send);
+      signInAgain(send);
     } else {
       say(`Not saved yet: ${answer.why}. What you typed is still here and is sent again by itself.`);
       timer = setTimeout(send, pause * 1000);
@@ -159,23 +161,24 @@ aestimo.schoolReturn = (form) => {
   });
 };
 
-aestimo.returnMargin = async (form) => {
+const returnMargin = async (form) => {
   const margin = document.getElementById("margin-view");
   try {
-    margin.innerHTML = await aestimo.fragment(form.dataset.margin);
+    margin.innerHTML = await fragment(form.dataset.margin);
   } catch {
     /* What stands there is shown anew with the next that is saved. */
   }
 };
 
-const schoolForm = document.getElementById("return-form");
-if (schoolForm?.dataset.typed) aestimo.schoolReturn(schoolForm);
-// While it is being sent the margin follows; once it has ended, the page is shown anew.
-if (schoolForm && document.querySelector(".return-margin[data-watch]")) {
+export const start = (form) => {
+  if (form.dataset.typed) schoolReturn(form);
+  const isSending = () => document.querySelector(".return-margin[data-watch]");
+  if (!isSending()) return;
+  // While it is being sent the margin follows; once it has ended, the page is shown anew.
   const watch = async () => {
-    await aestimo.returnMargin(schoolForm);
-    if (document.querySelector(".return-margin[data-watch]")) setTimeout(watch, 1000);
+    await returnMargin(form);
+    if (isSending()) setTimeout(watch, 1000);
     else location.reload();
   };
   setTimeout(watch, 1000);
-}
+};

@@ -1,6 +1,7 @@
-"use strict";
 // Trying out: pegs of the rail drag or step by half a point, and whatever is typed is looked at by the server at once.
-aestimo.tryOut = (form) => {
+import { fragment } from "./ask.js";
+
+export const start = (form) => {
   const rail = document.getElementById("try-rail");
   const problems = document.getElementById("try-problems");
   const small = matchMedia("(max-width: 719px)");
@@ -24,7 +25,7 @@ aestimo.tryOut = (form) => {
     do {
       again = false;
       try {
-        show(await aestimo.fragment(form.dataset.look, { method: "POST", body: asked() }));
+        show(await fragment(form.dataset.look, { method: "POST", body: asked() }));
       } catch {
         problems.replaceChildren(document.getElementById("try-unreachable").content.cloneNode(true));
       }
@@ -111,4 +112,3 @@ aestimo.tryOut = (form) => {
     if (event.target.name !== "tryOutName") look();
   });
 };
-if (document.getElementById("try")) aestimo.tryOut(document.getElementById("try"));

@@ -1,7 +1,10 @@
-"use strict";
 // What was typed into a form and not saved is never lost in silence: before another form of the page is sent, or a link
 // is followed, it is asked what becomes of it; before the page goes any other way, the browser asks.
-aestimo.unsaved = (doc = document) => {
+import { PATIENCE } from "./answer.js";
+import { button } from "./elements.js";
+import { session } from "./session.js";
+
+export const unsaved = (doc = document) => {
   // Forms that save by themselves as they are filled in have no state of their own to lose.
   const forms = () =>
     [...doc.querySelectorAll("form[method=post]:not([data-typed]):not([data-settle]):not([data-unguarded])")].filter(
@@ -90,9 +93,9 @@ aestimo.unsaved = (doc = document) => {
       const answer = await fetch(form.action, {
         method: "POST",
         body: form.enctype === "multipart/form-data" ? new FormData(form) : new URLSearchParams(new FormData(form)),
-        signal: AbortSignal.timeout(aestimo.PATIENCE),
+        signal: AbortSignal.timeout(PATIENCE),
       });
-      page = aestimo.session.read(await answer.text());
+      page = session.read(await answer.text());
       if (!answer.ok || page.body.dataset.teacher !== doc.body.dataset.teacher) throw new Error(answer.status);
       const problem = page.querySelector("[role=alert]")?.textContent.trim().replace(/\s+/g, " ");
       if (problem) return problem;
@@ -125,7 +128,7 @@ aestimo.unsaved = (doc = document) => {
         const problem = await save(form);
         if (problem)
           return say(`${nameOf(form)} is not saved: ${problem}`, [
-            aestimo.button("Back to it", () => {
+            button("Back to it", () => {
               close();
               fieldsOf(form)[0].focus();
             }),
@@ -136,9 +139,9 @@ aestimo.unsaved = (doc = document) => {
     // Sending such a form does more than save it, or needs looking at: that is left to its own button.
     const saves = list.every((form) => "saves" in form.dataset);
     say(`What you typed under ${namesOf(list)} is not saved yet.`, [
-      ...(saves ? [aestimo.button(only ? "Save both" : "Save and go on", saveAll)] : []),
-      aestimo.button(only ? "Save only this one" : "Go on without saving", leave),
-      aestimo.button("Cancel", close),
+      ...(saves ? [button(only ? "Save both" : "Save and go on", saveAll)] : []),
+      button(only ? "Save only this one" : "Go on without saving", leave),
+      button("Cancel", close),
     ]);
   };
   doc.addEventListener(
@@ -198,9 +201,10 @@ aestimo.unsaved = (doc = document) => {
   });
   return { remember, open };
 };
-{
-  const unsaved = aestimo.unsaved();
-  unsaved.remember();
+/** Called once for a page, as soon as its own fields are there. */
+export const start = () => {
+  const watched = unsaved();
+  watched.remember();
   // Once more after the components of the page have made their rows, which they do before anybody can type.
-  document.addEventListener("alpine:initialized", () => unsaved.remember());
-}
+  document.addEventListener("alpine:initialized", () => watched.remember());
+};

@@ -1,6 +1,5 @@
-"use strict";
 // What waits in this browser, told on the desk: marks and notes that a page closed before they were saved.
-aestimo.waiting = (place, store = () => localStorage) => {
+export const start = (place, store = () => localStorage) => {
   const kinds = [
     ["entry", "mark", "marks"],
     ["remark", "note", "notes"],
@@ -40,4 +39,3 @@ aestimo.waiting = (place, store = () => localStorage) => {
     place.append(it);
   }
 };
-if (document.getElementById("waiting")) aestimo.waiting(document.getElementById("waiting"));

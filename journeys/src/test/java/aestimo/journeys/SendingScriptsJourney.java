@@ -30,7 +30,7 @@ class SendingScriptsJourney {
         page = visit.page();
         page.navigate("/welcome");
         try (InputStream in = SendingScriptsJourney.class.getResourceAsStream("/sending.js")) {
-            page.evaluate(new String(in.readAllBytes(), StandardCharsets.UTF_8));
+            page.evaluate("async () => {" + new String(in.readAllBytes(), StandardCharsets.UTF_8) + "}");
         }
     }
 

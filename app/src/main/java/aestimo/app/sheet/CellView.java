@@ -6,7 +6,6 @@ import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import aestimo.core.typed.EntryText;
-import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -127,7 +126,6 @@ public record CellView(
     }
 
     /** Whether it shows a figure or a grade, and not a word such as “absent”. */
-    @JsonIgnore
     boolean isFigure() {
         return kind.equals("mark") || kind.equals("grade") || kind.equals("made");
     }
@@ -162,7 +160,6 @@ public record CellView(
     }
 
     /** The style classes of the cell. */
-    @JsonIgnore
     public String getCss() {
         StringBuilder css = new StringBuilder("cell is-").append(kind);
         if (!meant) {

@@ -71,9 +71,12 @@ class EntriesController {
         Standing standing = Standing.of(
                 classBook.book(), SpanChoice.read(parameters, classBook.book()).span());
         Sight sight = new Sight(classBook, standing, looks.of(teacher.id(), classId), Set.of());
+        Map<CellId, Remarks> noted = typed.stream().anyMatch(entry -> classBook.isNoted(entry.cell()))
+                ? looks.remarks(teacher.id(), classId)
+                : Map.of();
         List<SaveAnswer.Kept> kept = new ArrayList<>();
         for (int i = 0; i < typed.size(); i++) {
-            kept.add(kept(sight, typed.get(i), applied.outcomes().get(i)));
+            kept.add(kept(sight, noted, typed.get(i), applied.outcomes().get(i)));
         }
         List<SheetView.Figures> rows = typed.stream()
                 .map(TypedEntry::student)
@@ -97,7 +100,8 @@ class EntriesController {
     }
 
     /** Figures and shading of a piece outside the span are not on the sheet: its entry is answered plain. */
-    private static SaveAnswer.Kept kept(Sight sight, TypedEntry entry, EntryService.Outcome outcome) {
+    private static SaveAnswer.Kept kept(
+            Sight sight, Map<CellId, Remarks> noted, TypedEntry entry, EntryService.Outcome outcome) {
         ClassBook classBook = sight.classBook();
         Assessment assessment = classBook.assessment(entry.assessment());
         Student student = classBook.student(entry.student());
@@ -106,10 +110,14 @@ class EntriesController {
                 entry.id(),
                 outcome.isKept(),
                 outcome == EntryService.Outcome.OVERTAKEN,
-                assessment.hasParts() || figures.isEmpty()
-                        ? CellView.of(classBook, entry.cell())
-                        : sight.cell(student, figures.get()),
-                assessment.hasParts() && figures.isPresent() ? sight.made(student, figures.get()) : null);
+                SaveAnswer.Cell.of(
+                        assessment.hasParts() || figures.isEmpty()
+                                ? CellView.of(classBook, entry.cell())
+                                : sight.cell(student, figures.get()),
+                        noted),
+                assessment.hasParts() && figures.isPresent()
+                        ? SheetMarkup.cell(sight.made(student, figures.get()), Map.of())
+                        : null);
     }
 
     /** What was typed into is gone; said so that it can be told beside what was typed. */
@@ -135,7 +143,7 @@ class EntriesController {
      */
     record Preview(int cells, int over, int inDoubt, List<String> doubts, List<String> moves, String words) {}
 
-    @PostMapping("/look")
+    @PostMapping("/preview")
     @ResponseBody
     Preview preview(OpenClass open, @RequestBody List<TypedEntry> typed) {
         ClassBook before = open.classBook();

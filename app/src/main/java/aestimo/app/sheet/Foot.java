@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import org.springframework.web.util.HtmlUtils;
 
 /** The lines at the foot of the sheet. */
 final class Foot {
@@ -30,9 +31,17 @@ final class Foot {
     /**
      * One column's figure.
      *
-     * @param spread null but in the line of spreads, and there where nothing counts
+     * @param markup the figure, or the spread drawn; empty where nothing counts
      */
-    record Cell(long assessment, String shown, Spread spread) {}
+    record Cell(long assessment, String markup) {
+        static Cell shown(long assessment, String figure) {
+            return new Cell(assessment, HtmlUtils.htmlEscape(figure));
+        }
+
+        static Cell drawn(long assessment, Spread spread) {
+            return new Cell(assessment, spread == null ? "" : SheetMarkup.spread(spread));
+        }
+    }
 
     /**
      * A column's spread, in units of the drawing {@value #WIDTH} wide: lowest, quartiles, median, highest on the scale
@@ -40,6 +49,7 @@ final class Foot {
      */
     record Spread(double low, double lower, double median, double upper, double high, String words) {
         static final int WIDTH = 68;
+        static final int HEIGHT = 14;
         private static final int EDGE = 2;
 
         static Spread of(AssessmentFigures figures, Sight sight) {
@@ -91,7 +101,7 @@ final class Foot {
                                     "Spread",
                                     "",
                                     "",
-                                    cells(columns, (figures, id) -> new Cell(id, "", Spread.of(figures, sight)))));
+                                    cells(columns, (figures, id) -> Cell.drawn(id, Spread.of(figures, sight)))));
                     });
         }
         return all.values().stream().flatMap(List::stream).toList();
@@ -111,12 +121,11 @@ final class Foot {
                 result.flatMap(Result::grade).map(Band::label).orElse(""),
                 cells(
                         columns,
-                        (figures, id) -> new Cell(
+                        (figures, id) -> Cell.shown(
                                 id,
                                 figure.apply(figures)
                                         .map(percent -> sight.level(figures, percent))
-                                        .orElse(""),
-                                null)));
+                                        .orElse(""))));
     }
 
     private static Line counted(Sight sight, List<AssessmentFigures> columns) {
@@ -128,10 +137,11 @@ final class Foot {
             long meant = present.stream()
                     .filter(own -> own.student().isMeant(assessment))
                     .count();
-            return new Cell(
+            return Cell.shown(
                     id,
-                    assessment.kind().isMarked() ? figures.counted() + " of " + Math.max(meant, figures.counted()) : "",
-                    null);
+                    assessment.kind().isMarked()
+                            ? figures.counted() + " of " + Math.max(meant, figures.counted())
+                            : "");
         }));
     }
 

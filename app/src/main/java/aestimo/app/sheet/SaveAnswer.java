@@ -1,10 +1,13 @@
 package aestimo.app.sheet;
 
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
+import aestimo.app.marks.Remarks;
 import aestimo.core.book.Student;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.statistics.AssessmentFigures;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 
 /**
@@ -26,9 +29,39 @@ record SaveAnswer(
     /**
      * @param kept false where the cell was altered elsewhere meanwhile; {@code cell} is then how it stands there
      * @param overtaken kept once, and altered elsewhere since; {@code cell} is then how it stands there
-     * @param made what the parts of its piece make now; null for a piece without parts
+     * @param made the cell drawn that shows what the parts of its piece make now; null for a piece without parts
      */
-    record Kept(UUID id, boolean kept, boolean overtaken, CellView cell, CellView made) {}
+    record Kept(UUID id, boolean kept, boolean overtaken, Cell cell, String made) {}
+
+    /**
+     * How an entry was understood.
+     *
+     * @param kind how it looks, as a style class tells it
+     * @param typed what F2 opens
+     * @param reason why it is in doubt; empty otherwise
+     * @param markup the cell of the sheet, drawn
+     */
+    record Cell(
+            long assessment,
+            long student,
+            long part,
+            int version,
+            String typed,
+            String kind,
+            String reason,
+            String markup) {
+        static Cell of(CellView view, Map<CellId, Remarks> remarks) {
+            return new Cell(
+                    view.assessment(),
+                    view.student(),
+                    view.part(),
+                    view.version(),
+                    view.typed(),
+                    view.kind(),
+                    view.reason(),
+                    SheetMarkup.cell(view, remarks));
+        }
+    }
 
     /** @param css the style class; empty for none */
     record Ground(long assessment, long student, String css) {}

@@ -71,7 +71,13 @@ class SheetOptionsService {
                         : Map.of(),
                 look.who().contains(Who.LAST_YEAR) ? lastYear(teacher, classId) : Map.of(),
                 look.imported() ? Set.copyOf(mapper.findImported(teacher, classId)) : Set.of(),
-                HiddenNames.areHidden() ? Map.of() : remarks.ofClass(teacher, classId));
+                remarks(teacher, classId));
+    }
+
+    /** Notes and memos of a class; none while names are hidden. */
+    @Transactional(readOnly = true)
+    public Map<CellId, Remarks> remarks(TeacherId teacher, long classId) {
+        return HiddenNames.areHidden() ? Map.of() : remarks.ofClass(teacher, classId);
     }
 
     private Map<Long, String> lastYear(TeacherId teacher, long classId) {

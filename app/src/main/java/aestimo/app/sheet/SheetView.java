@@ -110,9 +110,9 @@ record SheetView(
     /**
      * Result and grade, as shown; empty texts where there are none.
      *
-     * @param soFar null where the look shows no line, or nothing counts yet
+     * @param line the marks so far, drawn; empty where no line is shown or nothing counts yet
      */
-    record Figures(long student, String result, String grade, SoFar soFar) {}
+    record Figures(long student, String result, String grade, String line) {}
 
     /** A line at the foot with a figure for each column, those of parts being empty. */
     record FootRow(Foot.Line line, List<FootCell> cells) {}
@@ -288,7 +288,7 @@ record SheetView(
                 own.present(),
                 who.stream().map(what -> beside(sight, student, what, beside)).toList(),
                 figures(sight, own),
-                CellMarkup.of(
+                SheetMarkup.cells(
                         ordered.stream()
                                 .flatMap(figures -> sight.cells(student, figures))
                                 .toList(),
@@ -317,7 +317,7 @@ record SheetView(
                 ClassBook.id(own.student()),
                 own.result().map(Result::shown).orElse(""),
                 own.result().flatMap(Result::grade).map(Band::label).orElse(""),
-                sight.look().soFar() ? SoFar.of(sight.standing(), own) : null);
+                sight.look().soFar() ? SheetMarkup.line(SoFar.of(sight.standing(), own)) : "");
     }
 
     /** Columns of parts stand before that of their piece, and have no figure. */

@@ -98,7 +98,7 @@ class SheetPagesTest {
         // Now 50, 100 and 25 % around 58.3.
         assertThat(answer)
                 .contains("\"css\":\"is-below\"", "\"css\":\"is-above-far\"", "\"css\":\"is-below-far\"")
-                .contains("\"key\":\"mean\"", "\"shown\":\"11.7\"");
+                .contains("\"key\":\"mean\"", "\"markup\":\"11.7\"");
         assertThat(look("shade", "none")).doesNotContain("is-ground");
         assertThat(own.type("Castellan", "Second", "19")).contains("\"grounds\":[]");
     }

@@ -1,0 +1,51 @@
+// Asking the server, from any page.
+import { Answer, PATIENCE } from "./answer.js";
+import { session } from "./session.js";
+
+/**
+ * Sends a body and resolves to an Answer. A token that grew too old, as after signing in anew in another tab, is taken
+ * anew once, for the same teacher alone. wire: fetch, or what stands for it in a test.
+ */
+export const ask = async (
+  method,
+  path,
+  body,
+  { fits, as = "entries", wire = (...args) => fetch(...args), renew = session.renew } = {},
+) => {
+  const send = () => {
+    const form = body instanceof URLSearchParams;
+    if (form) body.set("_csrf", session.token());
+    return Answer.of(
+      wire(path, {
+        method,
+        headers: {
+          "X-Aestimo": as,
+          ...(form ? {} : { "Content-Type": "application/json", "X-CSRF-TOKEN": session.token() }),
+        },
+        body: form ? body : JSON.stringify(body),
+        signal: AbortSignal.timeout(PATIENCE),
+      }),
+      fits,
+    );
+  };
+  const first = await send();
+  if (first.state !== "forbidden") return first;
+  const renewed = await renew();
+  if (renewed === "signed-out") return new Answer("signed-out", "you were signed out");
+  if (renewed === "another") return new Answer("signed-out", "another teacher signed in here meanwhile");
+  const second = renewed === "ours" ? await send() : first;
+  return second.state === "forbidden"
+    ? new Answer("again", "the server does not take it from this page; load the page again")
+    : second;
+};
+
+/**
+ * A piece of a page from the server, to be put into this one. Rejects where what comes back is not one of Aestimo's: a page
+ * of the network, of signing in, or of an error has no place in a margin.
+ */
+export const fragment = async (path, { wire = (...args) => fetch(...args), ...options } = {}) => {
+  const response = await wire(path, options);
+  if (!response.ok || response.redirected || !response.headers.has("X-Aestimo"))
+    throw new Error(`no answer of Aestimo: ${response.status}`);
+  return response.text();
+};

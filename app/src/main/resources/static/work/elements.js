@@ -1,0 +1,9 @@
+// Elements that scripts make, each in one way.
+export const button = (words, work) => {
+  const it = document.createElement("button");
+  it.type = "button";
+  it.className = "button is-small";
+  it.textContent = words;
+  it.addEventListener("click", work);
+  return it;
+};

@@ -1,0 +1,34 @@
+// Joins a page with the modules it uses: those of every page at once, the others where what they are for is there.
+import "./frame.js";
+import { start as startUnsaved } from "./unsaved.js";
+
+/** What a module is for, told by a selector. Each exports start, called with every element the selector finds. */
+const EACH = [
+  [".yearline-picture", () => import("./yearline.js")],
+  ["#sheet:has(tbody tr)", () => import("./sheet.js")],
+  ["#run:has(#run-lines)", () => import("./run.js")],
+  [".figures[data-query]", () => import("./figures.js")],
+  ["form[data-look]:not([data-no-look])", () => import("./would-move.js")],
+  ["form[data-keeps-place]", () => import("./scroll.js")],
+  ["[data-copy]", () => import("./copying.js")],
+  ["form[data-settle]", () => import("./settle.js")],
+  ["table[data-typed-down]", () => import("./typed-down.js")],
+  ["form[data-ids]", () => import("./ticked.js")],
+  ["#kind", () => import("./kinds.js")],
+  ["#try", () => import("./tryout.js")],
+  ["#return-form", () => import("./toschool.js")],
+  ["#waiting", () => import("./waiting.js")],
+];
+
+/** The same, once for a page that has any. */
+const ONCE = [
+  [".figures, a[data-tell], [data-copy-text], #margin a[data-w]", () => import("./working.js")],
+  [".dot[data-name]", () => import("./pictures.js")],
+];
+
+startUnsaved();
+for (const [selector, load] of EACH) {
+  const found = [...document.querySelectorAll(selector)];
+  if (found.length) load().then(({ start }) => found.forEach((it) => start(it)));
+}
+for (const [selector, load] of ONCE) if (document.querySelector(selector)) load().then(({ start }) => start());
