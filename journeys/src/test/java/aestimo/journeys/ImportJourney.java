@@ -87,7 +87,7 @@ class ImportJourney {
                     if (page.locator("[name=over" + column + "]").count() > 0) {
                         page.locator("[name=over" + column + "]").selectOption("keep");
                         assertThat(page.locator("[name=over" + column + "] option:checked"))
-                                .hasText("keep it");
+                                .hasText("keep the old one");
                     }
                 }
                 assertThat(page.locator(".is-preview")).containsText("stays, not");

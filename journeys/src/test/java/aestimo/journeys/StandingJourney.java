@@ -165,7 +165,7 @@ class StandingJourney {
             page.locator("select[name=test]").first().selectOption("at-least");
             page.locator("input[name=value]").first().fill("1");
             page.click("text=Show them");
-            assertThat(page.locator(".facts").first()).containsText("of 96 places · 4 classes");
+            assertThat(page.locator(".facts").first()).containsText("of 96 lines · 4 classes");
             page.click("thead >> text=result");
             assertThat(page.locator("thead")).containsText("result ▾");
             page.fill("#list-name", "Not in");

@@ -51,6 +51,7 @@ class SecuritySettings {
                                 "/vendor/**",
                                 "/look/**",
                                 "/work/**",
+                                "/*/work/**",
                                 "/favicon.svg",
                                 "/error",
                                 "/actuator/health")
