@@ -3,7 +3,6 @@ package aestimo.journeys;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Server;
-import com.deque.html.axecore.args.AxeRunOptions;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.AxeResults;
 import com.microsoft.playwright.Browser;
@@ -97,11 +96,20 @@ final class Visit implements AutoCloseable {
 
     /** Checks the page against the accessibility rules. */
     void checkAccessibility() {
-        // The pages have no frames, so one run in the page itself does; of what passed nothing is asked.
-        AxeBuilder axe = new AxeBuilder(page).setLegacyMode(true);
-        AxeRunOptions options = new AxeRunOptions();
-        options.setResultTypes(List.of("violations"));
-        axe.options(options);
+        check(axe());
+    }
+
+    /** Checks what the colours alone can break, on pages that keep to all rules in other colours. */
+    void checkContrast() {
+        check(axe().withRules(List.of("color-contrast")));
+    }
+
+    /** The pages have no frames, so one run in the page itself does. */
+    private AxeBuilder axe() {
+        return new AxeBuilder(page).setLegacyMode(true);
+    }
+
+    private void check(AxeBuilder axe) {
         AxeResults results = axe.analyze();
         assertThat(results.getViolations().stream()
                         .flatMap(rule -> rule.getNodes().stream()
