@@ -15,6 +15,7 @@ import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.function.IntFunction;
 import java.util.regex.Pattern;
+import tools.jackson.databind.JsonNode;
 
 /**
  * The keys of one JSON object, each asked for by its name and type. Whatever is refused is gathered with its path, and
@@ -26,30 +27,43 @@ final class Fields {
     private static final int LONGEST_QUOTE = 40;
 
     private final String path;
-    private final Map<String, Json> values;
+    private final Map<String, JsonNode> values;
     private final List<Refusal> refusals;
     private final Set<String> asked = new HashSet<>();
 
-    private Fields(String path, Map<String, Json> values, List<Refusal> refusals) {
+    private Fields(String path, Map<String, JsonNode> values, List<Refusal> refusals) {
         this.path = path;
         this.values = values;
         this.refusals = refusals;
     }
 
     /** @param refusals where all that is refused is gathered */
-    static Fields of(Json json, List<Refusal> refusals) {
+    static Fields of(JsonNode json, List<Refusal> refusals) {
         return of("", json, refusals);
     }
 
-    private static Fields of(String path, Json json, List<Refusal> refusals) {
-        if (json instanceof Json.Obj object) {
-            return new Fields(path, object.values(), refusals);
+    private static Fields of(String path, JsonNode json, List<Refusal> refusals) {
+        if (json.isObject()) {
+            Map<String, JsonNode> values = new LinkedHashMap<>();
+            json.properties().forEach(own -> values.put(own.getKey(), own.getValue()));
+            return new Fields(path, values, refusals);
         }
         throw refused(path, json, "an object");
     }
 
-    private static LocatedException refused(String path, Json json, String wanted) {
-        return new LocatedException(path, "is " + json.kind() + "; it must be " + wanted);
+    private static LocatedException refused(String path, JsonNode json, String wanted) {
+        return new LocatedException(path, "is " + kind(json) + "; it must be " + wanted);
+    }
+
+    private static String kind(JsonNode json) {
+        return switch (json.getNodeType()) {
+            case OBJECT -> "an object";
+            case ARRAY -> "a list";
+            case STRING -> "a text";
+            case NUMBER -> "a number";
+            case BOOLEAN -> "true or false";
+            default -> "null";
+        };
     }
 
     private LocatedException refused(String key, String words) {
@@ -71,14 +85,14 @@ final class Fields {
     }
 
     /** The value of a key that may be left out or null. */
-    private Optional<Json> value(String key) {
+    private Optional<JsonNode> value(String key) {
         asked.add(key);
-        return Optional.ofNullable(values.get(key)).filter(json -> !(json instanceof Json.Null));
+        return Optional.ofNullable(values.get(key)).filter(json -> !json.isNull());
     }
 
-    private Json required(String key) {
+    private JsonNode required(String key) {
         asked.add(key);
-        Json json = values.get(key);
+        JsonNode json = values.get(key);
         if (json == null) {
             throw refused(key, "is missing");
         }
@@ -119,23 +133,24 @@ final class Fields {
         return value(key).map(json -> read(key, asText(key, json), reader));
     }
 
-    private String asText(String key, Json json) {
-        if (json instanceof Json.Text text) {
-            return text.value();
+    private String asText(String key, JsonNode json) {
+        if (json.isString()) {
+            return json.stringValue();
         }
         throw refused(at(key), json, "a text");
     }
 
     /** A text or a number by its digits: how decimals, marks and raw boundaries are written. */
-    private String asDigits(String key, Json json) {
-        if (json instanceof Json.Num number) {
-            if (!DECIMAL.matcher(number.digits()).matches()) {
-                throw refused(key, brief(number.digits()) + " must be written plainly, such as 18.5");
+    private String asDigits(String key, JsonNode json) {
+        if (json.isNumber()) {
+            String digits = json.asString();
+            if (!DECIMAL.matcher(digits).matches()) {
+                throw refused(key, brief(digits) + " must be written plainly, such as 18.5");
             }
-            return number.digits();
+            return digits;
         }
-        if (json instanceof Json.Text text) {
-            return text.value();
+        if (json.isString()) {
+            return json.stringValue();
         }
         throw refused(at(key), json, "a decimal");
     }
@@ -165,12 +180,13 @@ final class Fields {
     }
 
     int whole(String key) {
-        Json json = required(key);
-        if (json instanceof Json.Num number && number.digits().matches("-?[0-9]{1,9}")) {
-            return Integer.parseInt(number.digits());
+        JsonNode json = required(key);
+        String digits = json.isNumber() ? json.asString() : "";
+        if (digits.matches("-?[0-9]{1,9}")) {
+            return Integer.parseInt(digits);
         }
-        throw json instanceof Json.Num number
-                ? refused(key, brief(number.digits()) + " must be a whole number")
+        throw json.isNumber()
+                ? refused(key, brief(digits) + " must be a whole number")
                 : refused(at(key), json, "a whole number");
     }
 
@@ -178,8 +194,8 @@ final class Fields {
         if (!values.containsKey(key)) {
             return otherwise(key, otherwise);
         }
-        if (required(key) instanceof Json.Bool flag) {
-            return flag.value();
+        if (required(key).isBoolean()) {
+            return required(key).booleanValue();
         }
         throw refused(at(key), required(key), "true or false");
     }
@@ -221,18 +237,18 @@ final class Fields {
         return values.containsKey(key) ? list(key, reader) : otherwise(key, List.of());
     }
 
-    private <T> List<T> array(String key, Json json, Function<Fields, T> reader) {
+    private <T> List<T> array(String key, JsonNode json, Function<Fields, T> reader) {
         List<T> read = new ArrayList<>();
-        List<Json> elements = elements(key, json);
+        List<JsonNode> elements = elements(key, json);
         for (int i = 0; i < elements.size(); i++) {
             object(at(key) + "[" + i + "]", elements.get(i), reader).ifPresent(read::add);
         }
         return read;
     }
 
-    private List<Json> elements(String key, Json json) {
-        if (json instanceof Json.Arr list) {
-            return list.values();
+    private List<JsonNode> elements(String key, JsonNode json) {
+        if (json.isArray()) {
+            return List.copyOf(json.values());
         }
         throw refused(at(key), json, "a list");
     }
@@ -250,7 +266,7 @@ final class Fields {
     }
 
     /** Empty where it was refused. */
-    private <T> Optional<T> object(String place, Json json, Function<Fields, T> reader) {
+    private <T> Optional<T> object(String place, JsonNode json, Function<Fields, T> reader) {
         try {
             Fields fields = of(place, json, refusals);
             T value = reader.apply(fields);

@@ -1,10 +1,6 @@
 package aestimo.exchange.markbook;
 
 import aestimo.core.typed.PlainText;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
@@ -14,36 +10,44 @@ import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.exc.StreamReadException;
 import tools.jackson.core.json.JsonFactory;
+import tools.jackson.core.util.JsonParserDelegate;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.cfg.JsonNodeFeature;
+import tools.jackson.databind.json.JsonMapper;
 
-/** Reads JSON text into values, refusing what is malformed, nested without end, endless, or says a key twice. */
+/**
+ * Reads JSON text into Jackson's tree, refusing what is malformed, nested without end, endless, says a key twice or holds
+ * control characters. Decimals are exact and keep their digits.
+ */
 final class JsonText {
     private static final int DEEPEST = 32;
     private static final int LONGEST_TEXT = 100_000;
     /** A class of 60 students and 150 pieces has a fifth of it. */
     private static final int MOST_VALUES = 500_000;
 
-    private static final JsonFactory FACTORY = factory(LONGEST_TEXT);
+    private static final JsonMapper MAPPER = mapper(LONGEST_TEXT);
 
-    private final JsonParser in;
-    private int values;
+    private JsonText() {}
 
-    private JsonText(JsonParser in) {
-        this.in = in;
-    }
-
-    private static JsonFactory factory(int longestText) {
-        return JsonFactory.builder()
-                .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
-                .streamReadConstraints(StreamReadConstraints.builder()
-                        .maxNestingDepth(DEEPEST)
-                        .maxStringLength(longestText)
+    private static JsonMapper mapper(int longestText) {
+        return JsonMapper.builder(JsonFactory.builder()
+                        .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+                        .streamReadConstraints(StreamReadConstraints.builder()
+                                .maxNestingDepth(DEEPEST)
+                                .maxStringLength(longestText)
+                                .build())
                         .build())
+                .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
+                // Told below, in words.
+                .disable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
+                .disable(JsonNodeFeature.STRIP_TRAILING_BIGDECIMAL_ZEROES)
                 .build();
     }
 
-    /** @throws StreamReadException when {@code bytes} are not one well-formed JSON value */
-    static Json parse(byte[] bytes) {
-        return parse(bytes, FACTORY);
+    /** @throws JacksonException when {@code bytes} are not one well-formed JSON value */
+    static JsonNode parse(byte[] bytes) {
+        return parse(bytes, MAPPER);
     }
 
     /**
@@ -51,20 +55,20 @@ final class JsonText {
      *
      * @param longestText in characters
      */
-    static Optional<Json> tryParse(byte[] bytes, int longestText) {
+    static Optional<JsonNode> tryParse(byte[] bytes, int longestText) {
         try {
-            return Optional.of(parse(bytes, factory(longestText)));
+            return Optional.of(parse(bytes, mapper(longestText)));
         } catch (JacksonException malformed) {
             return Optional.empty();
         }
     }
 
-    private static Json parse(byte[] bytes, JsonFactory factory) {
-        try (JsonParser in = factory.createParser(ObjectReadContext.empty(), bytes)) {
+    private static JsonNode parse(byte[] bytes, JsonMapper mapper) {
+        try (JsonParser in = new Bounded(mapper.tokenStreamFactory().createParser(ObjectReadContext.empty(), bytes))) {
             if (in.nextToken() == null) {
                 throw new StreamReadException(in, "the file is empty");
             }
-            Json value = new JsonText(in).value();
+            JsonNode value = mapper.readTree(in);
             if (in.nextToken() != null) {
                 throw new StreamReadException(in, "there is more after the end of the document");
             }
@@ -72,43 +76,37 @@ final class JsonText {
         }
     }
 
-    private Json value() {
-        if (++values > MOST_VALUES) {
-            throw new StreamReadException(in, "there are more than " + MOST_VALUES + " values");
-        }
-        return switch (in.currentToken()) {
-            case START_OBJECT -> object();
-            case START_ARRAY -> list();
-            case VALUE_STRING -> new Json.Text(plain(in.getString()));
-            case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT -> new Json.Num(in.getString());
-            case VALUE_TRUE -> new Json.Bool(true);
-            case VALUE_FALSE -> new Json.Bool(false);
-            default -> new Json.Null();
-        };
-    }
+    /** Counts what it reads, and lets no control character through. */
+    private static final class Bounded extends JsonParserDelegate {
+        private int values;
 
-    private Json object() {
-        Map<String, Json> keys = new LinkedHashMap<>();
-        while (in.nextToken() != JsonToken.END_OBJECT) {
-            String key = in.currentName();
-            in.nextToken();
-            keys.put(plain(key), value());
+        Bounded(JsonParser in) {
+            super(in);
         }
-        return new Json.Obj(keys);
-    }
 
-    private String plain(String text) {
-        if (!PlainText.isPlain(text)) {
-            throw new StreamReadException(in, "a text holds a control character");
+        @Override
+        public JsonToken nextToken() {
+            JsonToken token = super.nextToken();
+            if (token == JsonToken.PROPERTY_NAME) {
+                plain(super.currentName());
+            } else if (token == JsonToken.VALUE_STRING) {
+                plain(super.getString());
+            }
+            if (token != null && (token.isScalarValue() || token.isStructStart()) && ++values > MOST_VALUES) {
+                throw new StreamReadException(this, "there are more than " + MOST_VALUES + " values");
+            }
+            return token;
         }
-        return text;
-    }
 
-    private Json list() {
-        List<Json> elements = new ArrayList<>();
-        while (in.nextToken() != JsonToken.END_ARRAY) {
-            elements.add(value());
+        @Override
+        public String nextName() {
+            return nextToken() == JsonToken.PROPERTY_NAME ? super.currentName() : null;
         }
-        return new Json.Arr(elements);
+
+        private void plain(String text) {
+            if (!PlainText.isPlain(text)) {
+                throw new StreamReadException(this, "a text holds a control character");
+            }
+        }
     }
 }

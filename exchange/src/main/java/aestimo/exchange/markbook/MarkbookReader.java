@@ -48,6 +48,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.TokenStreamLocation;
+import tools.jackson.databind.JsonNode;
 
 /** Reads markbook files, strictly: what is not understood whole is refused whole, with every reason at once. */
 public final class MarkbookReader {
@@ -77,7 +78,7 @@ public final class MarkbookReader {
             throw new MarkbookException(
                     "The file is larger than 32 MB. A markbook holds one class and is far smaller; is it the right file?");
         }
-        Json json;
+        JsonNode json;
         try {
             json = JsonText.parse(bytes);
         } catch (JacksonException malformed) {
@@ -89,7 +90,7 @@ public final class MarkbookReader {
         return new MarkbookReader().markbook(json);
     }
 
-    private Markbook markbook(Json json) throws MarkbookException {
+    private Markbook markbook(JsonNode json) throws MarkbookException {
         try {
             Fields top = Fields.of(json, refusals);
             checkFormat(top);

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import tools.jackson.databind.JsonNode;
 
 /**
  * The file of a sealed return, as far as its figures are proved by it: the markbook they were computed from, the term, and
@@ -47,12 +48,15 @@ public record SealedReturn(Markbook markbook, TermId term, List<Figures> figures
      * @throws MarkbookException when it is one, and cannot be read
      */
     public static Optional<SealedReturn> read(byte[] bytes) throws IOException, MarkbookException {
-        if (!(JsonText.tryParse(bytes, LONGEST_TEXT).orElse(null) instanceof Json.Obj top)
-                || !text(top, "format").equals(FORMAT)) {
+        Optional<JsonNode> read = JsonText.tryParse(bytes, LONGEST_TEXT)
+                .filter(json -> text(json, "format").equals(FORMAT));
+        if (read.isEmpty()) {
             return Optional.empty();
         }
-        if (!(top.values().get("term") instanceof Json.Obj term)
-                || !(top.values().get("students") instanceof Json.Arr rows)) {
+        JsonNode top = read.get();
+        JsonNode term = top.path("term");
+        JsonNode rows = top.path("students");
+        if (!term.isObject() || !rows.isArray()) {
             throw new MarkbookException("It is a sealed return without its term or its students.");
         }
         Markbook markbook = MarkbookReader.read(
@@ -64,8 +68,8 @@ public record SealedReturn(Markbook markbook, TermId term, List<Figures> figures
                 .orElseThrow(() -> new MarkbookException(
                         "The term “" + Fields.brief(text(term, "id")) + "” is none of its markbook."));
         List<Figures> figures = new ArrayList<>();
-        for (Json row : rows.values()) {
-            if (!(row instanceof Json.Obj own) || text(own, "id").isBlank()) {
+        for (JsonNode own : rows) {
+            if (text(own, "id").isBlank()) {
                 throw new MarkbookException("One of its students has no id.");
             }
             figures.add(new Figures(
@@ -78,8 +82,8 @@ public record SealedReturn(Markbook markbook, TermId term, List<Figures> figures
         return Optional.of(new SealedReturn(markbook, id, figures));
     }
 
-    private static String text(Json.Obj object, String key) {
-        return object.values().get(key) instanceof Json.Text text ? text.value() : "";
+    private static String text(JsonNode object, String key) {
+        return object.path(key).isString() ? object.path(key).stringValue() : "";
     }
 
     /**

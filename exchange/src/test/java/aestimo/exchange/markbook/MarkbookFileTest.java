@@ -162,8 +162,8 @@ class MarkbookFileTest {
             quoteCharacter = '`',
             value = {
                 "12345678901234567890|entries[0].value: mark 12345678901234567890 has more than nine digits before the point",
-                "1e5|entries[0].value: 1e5 must be written plainly, such as 18.5",
-                "1e999999999|entries[0].value: 1e999999999 must be written plainly, such as 18.5",
+                "1e5|entries[0].value: 1E+5 must be written plainly, such as 18.5",
+                "1e999999999|entries[0].value: 1E+999999999 must be written plainly, such as 18.5",
                 "true|entries[0].value: is true or false; it must be a decimal",
                 "[3]|entries[0].value: is a list; it must be a decimal",
                 "null|entries[0].value: is null; it must be a decimal"
