@@ -108,7 +108,7 @@ class BlocksJourney {
             assertThat(graphs(page, "Eberly")).hasText("18.5");
             copied(page, "15\tx\tx\nperhaps");
             page.keyboard().press("Control+v");
-            assertThat(page.locator("#told")).containsText("4 stand there already and would be altered.");
+            assertThat(page.locator("#told")).containsText("4 are there already and would be altered.");
             assertThat(page.locator("#told")).containsText("1 would be in doubt: Eberly, Jonah, Rainfall graphs");
             page.click("#told button:has-text('Cancel')");
             assertThat(graphs(page, "Dunmore")).hasText("14");

@@ -1,11 +1,14 @@
 package aestimo.journeys;
 
-import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Server;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.ViewportSize;
 import java.util.List;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -57,51 +60,62 @@ class EveryPageJourney {
             "/classes/4/to-school/compared?span=1",
             "/classes/1/groundwork/students/school");
 
+    /** The smallest last: what a phone shows is checked against the rules too. */
+    private static final List<ViewportSize> SIZES = List.of(
+            new ViewportSize(1280, 800),
+            new ViewportSize(1440, 900),
+            new ViewportSize(1024, 768),
+            new ViewportSize(390, 844));
+
     private static final Server SERVER = Server.withDemo();
 
-    private static Visit visit(int width, int height) {
-        Visit visit = new Visit(SERVER, width, height);
-        visit.signIn("marin", "tidewater-lane");
-        return visit;
-    }
-
-    @ParameterizedTest
-    @CsvSource({"1280, 800", "1440, 900", "1024, 768", "390, 844"})
-    void nothingRunsOverTheEdgeAtAnySize(int width, int height) {
-        try (Visit visit = visit(width, height)) {
+    @Test
+    void everyPageFitsEverySizeAndKeepsToTheAccessibilityRules() {
+        try (Visit visit = new Visit(SERVER, 1280, 800)) {
+            visit.signIn("marin", "tidewater-lane");
             for (String path : PAGES) {
+                visit.page().emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
+                visit.page().setViewportSize(1280, 800);
                 visit.page().navigate(path);
-                assertThat((Integer) visit.page().evaluate("document.documentElement.scrollWidth"))
-                        .as(path)
-                        .isLessThanOrEqualTo(width);
-                assertThat(
-                                (Integer)
-                                        visit.page()
-                                                .evaluate(
-                                                        "document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth"))
-                        .as(path)
-                        .isZero();
+                visit.checkAccessibility();
+                visit.page().emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.DARK));
+                visit.checkContrast();
+                for (ViewportSize size : SIZES) {
+                    visit.page().setViewportSize(size.width, size.height);
+                    assertNothingRunsOverTheEdge(visit.page(), path, size.width);
+                }
+                visit.checkAllButContrast();
             }
         }
     }
 
+    private static void assertNothingRunsOverTheEdge(Page page, String path, int width) {
+        assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
+                .as("%s at %s", path, width)
+                .isLessThanOrEqualTo(width);
+        assertThat((Integer) page.evaluate(
+                        "document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth"))
+                .as("the page of %s at %s", path, width)
+                .isZero();
+    }
+
     @ParameterizedTest
-    @CsvSource({"auto, 1280, 800", "dark, 1280, 800", "light, 390, 844"})
-    void everyPageKeepsToTheAccessibilityRules(String theme, int width, int height) {
-        try (Visit visit = visit(width, height)) {
+    @CsvSource({"dark, rgb(26; 34; 39)", "light, rgb(247; 242; 231)"})
+    void aThemeThatIsChosenGoesOverThatOfTheMachine(String theme, String paper) {
+        try (Visit visit = new Visit(SERVER, 1280, 800)) {
+            visit.signIn("marin", "tidewater-lane");
             Page page = visit.page();
+            page.emulateMedia(new Page.EmulateMediaOptions()
+                    .setColorScheme(theme.equals("dark") ? ColorScheme.LIGHT : ColorScheme.DARK));
             page.navigate("/account");
             page.check("[name=theme][value=" + theme + "]");
             page.click("text=Save");
-            assertThat(page.locator(".notice")).hasText("Saved.");
-            for (String path : PAGES) {
-                page.navigate(path);
-                if (theme.equals("dark")) {
-                    visit.checkContrast();
-                } else {
-                    visit.checkAccessibility();
-                }
-            }
+            PlaywrightAssertions.assertThat(page.locator(".notice")).hasText("Saved.");
+            assertThat(page.evaluate("getComputedStyle(document.documentElement).backgroundColor"))
+                    .isEqualTo(paper.replace(';', ','));
+            visit.checkContrast();
+            page.check("[name=theme][value=auto]");
+            page.click("text=Save");
         }
     }
 }

@@ -130,7 +130,7 @@ class StandingJourney {
             assertThat(page.locator(".student-head h2")).hasText("Ilva Brandt");
             page.keyboard().press("ArrowLeft");
             assertThat(page.locator(".student-head h2")).hasText("Rui Castellan");
-            page.locator("td[data-w='piece']").first().click();
+            page.locator("td[data-w^='assessment:']").first().click();
             assertThat(page.locator("#margin .told")).containsText("River transect: 24 of 40");
             page.navigate("/classes/1/standing/evening");
             page.fill("#day", "2027-03-02");

@@ -1,6 +1,7 @@
 package aestimo.app.account;
 
 import aestimo.app.web.FormException;
+import aestimo.app.web.Sent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -97,12 +98,6 @@ class AccountController {
     }
 
     private static String told(RedirectAttributes told, String done, Runnable work) {
-        try {
-            work.run();
-            told.addFlashAttribute("done", done);
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return "redirect:/account";
+        return Sent.of(() -> work.run()).saying(told, done).orSay(told, "redirect:/account");
     }
 }

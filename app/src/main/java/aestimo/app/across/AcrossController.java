@@ -7,8 +7,8 @@ import aestimo.app.figures.Condition;
 import aestimo.app.figures.Figure;
 import aestimo.app.frame.FrameService;
 import aestimo.app.paper.ExportService;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Term;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -120,14 +120,10 @@ class AcrossController {
     String save(
             @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
         AcrossChoice choice = AcrossChoice.parse(fields.raw("choices"));
-        try {
-            across.save(teacher.id(), fields.text("name"), choice);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return page(teacher, choice, model);
-        }
-        told.addFlashAttribute("done", "“" + fields.text("name") + "” is saved.");
-        return "redirect:/across?" + choice.query();
+        return Sent.of(() -> across.save(teacher.id(), fields.text("name"), choice))
+                .saying(told, "“" + fields.text("name") + "” is saved.")
+                .to("redirect:/across?" + choice.query())
+                .orShow(model, () -> page(teacher, choice, model));
     }
 
     @PostMapping("/across/{listId}/remove")

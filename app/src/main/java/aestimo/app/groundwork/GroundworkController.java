@@ -2,8 +2,8 @@ package aestimo.app.groundwork;
 
 import aestimo.app.frame.OpenClass;
 import aestimo.app.groundwork.Forms.ClassForm;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -56,14 +56,12 @@ class GroundworkController {
     String saveClass(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         pages.frame(open, "class", model);
         ClassForm form = ClassForm.read(fields);
-        try {
-            groundwork.changeClass(open.teacher(), open.id(), form);
-        } catch (FormException refused) {
-            model.addAttribute("form", form);
-            model.addAttribute("problems", refused.problems());
-            return classPage(open, model);
-        }
-        told.addFlashAttribute("done", "The class is saved.");
-        return GroundworkPages.redirect(open.id(), "class", model);
+        return Sent.of(() -> groundwork.changeClass(open.teacher(), open.id(), form))
+                .saying(told, "The class is saved.")
+                .to(GroundworkPages.redirect(open.id(), "class", model))
+                .orShow(model, () -> {
+                    model.addAttribute("form", form);
+                    return classPage(open, model);
+                });
     }
 }

@@ -3,8 +3,8 @@ package aestimo.app.groundwork;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -34,15 +34,15 @@ class RulesController {
     String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         pages.frame(open, "rules", model);
         RulesForm form = RulesForm.read(fields);
-        try {
-            groundwork.saveRules(open.teacher(), open.id(), form);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return page(
-                    open.classBook(), form.withVersion(open.classBook().row().version()), model);
-        }
-        told.addFlashAttribute("done", "The rules are saved.");
-        return GroundworkPages.redirect(open.id(), "rules", model);
+        return Sent.of(() -> groundwork.saveRules(open.teacher(), open.id(), form))
+                .saying(told, "The rules are saved.")
+                .to(GroundworkPages.redirect(open.id(), "rules", model))
+                .orShow(
+                        model,
+                        () -> page(
+                                open.classBook(),
+                                form.withVersion(open.classBook().row().version()),
+                                model));
     }
 
     @PostMapping("/look")

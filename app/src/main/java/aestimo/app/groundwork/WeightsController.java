@@ -10,6 +10,7 @@ import aestimo.app.groundwork.Forms.WeightsForm;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Category;
 import aestimo.core.result.Span;
@@ -79,14 +80,10 @@ class WeightsController {
     String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         pages.frame(open, "weights", model);
         WeightsForm form = WeightsForm.read(fields);
-        try {
-            categories.saveWeights(open.teacher(), open.id(), form);
-        } catch (FormException refused) {
-            model.addAttribute("weightProblems", refused.problems());
-            return page(open, form, boundariesForm(open.classBook()), model);
-        }
-        told.addFlashAttribute("done", "Categories and weights are saved.");
-        return GroundworkPages.redirect(open.id(), "weights", model);
+        return Sent.of(() -> categories.saveWeights(open.teacher(), open.id(), form))
+                .saying(told, "Categories and weights are saved.")
+                .to(GroundworkPages.redirect(open.id(), "weights", model))
+                .orShow(model, "weightProblems", () -> page(open, form, boundariesForm(open.classBook()), model));
     }
 
     @PostMapping("/weights/scale")
@@ -121,60 +118,53 @@ class WeightsController {
                 moves.put(FormFields.toNumber(fields.text("piece", i)), to);
             }
         }
-        try {
-            categories.retire(open.teacher(), open.id(), categoryId, retired, moves);
-        } catch (FormException refused) {
-            model.addAttribute("weightProblems", refused.problems());
-            model.addAttribute("retire", Retirement.of(open.classBook(), categoryId));
-            return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
-        }
-        told.addFlashAttribute("done", retired ? "The category is retired." : "The category is in use again.");
-        return GroundworkPages.redirect(open.id(), "weights", model);
+        return Sent.of(() -> categories.retire(open.teacher(), open.id(), categoryId, retired, moves))
+                .saying(told, retired ? "The category is retired." : "The category is in use again.")
+                .to(GroundworkPages.redirect(open.id(), "weights", model))
+                .orShow(model, "weightProblems", () -> {
+                    model.addAttribute("retire", Retirement.of(open.classBook(), categoryId));
+                    return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
+                });
     }
 
     @PostMapping("/boundaries")
     String saveBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         pages.frame(open, "weights", model);
         BoundariesForm form = BoundariesForm.read(fields);
-        try {
-            boundaries.save(open.teacher(), open.id(), form);
-        } catch (FormException refused) {
-            model.addAttribute("boundaryProblems", refused.problems());
-            return page(open, weightsForm(open), form, model);
-        }
-        told.addFlashAttribute(
-                "done",
-                form.bands().isEmpty()
-                        ? "Boundaries are saved: none, so percents stand without grades."
-                        : "Boundaries are saved.");
-        return GroundworkPages.redirect(open.id(), "weights", model);
+        return Sent.of(() -> boundaries.save(open.teacher(), open.id(), form))
+                .saying(
+                        told,
+                        form.bands().isEmpty()
+                                ? "Boundaries are saved: none, so percents stand without grades."
+                                : "Boundaries are saved.")
+                .to(GroundworkPages.redirect(open.id(), "weights", model))
+                .orShow(model, "boundaryProblems", () -> page(open, weightsForm(open), form, model));
     }
 
     /** Has the class use a set of the library. */
     @PostMapping("/boundaries/use")
     String useBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         pages.frame(open, "weights", model);
-        try {
-            boundaries.use(open.teacher(), open.id(), fields.number("set"), (int) fields.number("version"));
-        } catch (FormException refused) {
-            model.addAttribute("boundaryProblems", refused.problems());
-            return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
-        }
-        told.addFlashAttribute("done", "The class uses these boundaries now.");
-        return GroundworkPages.redirect(open.id(), "weights", model);
+        return Sent.of(() ->
+                        boundaries.use(open.teacher(), open.id(), fields.number("set"), (int) fields.number("version")))
+                .saying(told, "The class uses these boundaries now.")
+                .to(GroundworkPages.redirect(open.id(), "weights", model))
+                .orShow(
+                        model,
+                        "boundaryProblems",
+                        () -> page(open, weightsForm(open), boundariesForm(open.classBook()), model));
     }
 
     @PostMapping("/boundaries/name")
     String nameBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         pages.frame(open, "weights", model);
-        try {
-            boundaries.saveInLibrary(open.teacher(), open.id(), fields.text("setName"));
-        } catch (FormException refused) {
-            model.addAttribute("boundaryProblems", refused.problems());
-            return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
-        }
-        told.addFlashAttribute("done", "“" + fields.text("setName") + "” is in the library: other classes can use it.");
-        return GroundworkPages.redirect(open.id(), "weights", model);
+        return Sent.of(() -> boundaries.saveInLibrary(open.teacher(), open.id(), fields.text("setName")))
+                .saying(told, "“" + fields.text("setName") + "” is in the library: other classes can use it.")
+                .to(GroundworkPages.redirect(open.id(), "weights", model))
+                .orShow(
+                        model,
+                        "boundaryProblems",
+                        () -> page(open, weightsForm(open), boundariesForm(open.classBook()), model));
     }
 
     @PostMapping("/boundaries/look")

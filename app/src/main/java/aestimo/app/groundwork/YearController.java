@@ -7,6 +7,7 @@ import aestimo.app.groundwork.Forms.TermLine;
 import aestimo.app.groundwork.Forms.YearForm;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -57,14 +58,10 @@ class YearController {
     String create(
             @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
         YearForm form = YearForm.read(fields);
-        try {
-            long id = years.create(teacher.id(), form);
-            told.addFlashAttribute("done", form.name() + " is saved. Now make a class in it.");
-            return "redirect:/classes/new?year=" + id;
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return yearPage(teacher, 0, form, model);
-        }
+        return Sent.of(() -> years.create(teacher.id(), form))
+                .saying(told, form.name() + " is saved. Now make a class in it.")
+                .to(id -> "redirect:/classes/new?year=" + id)
+                .orShow(model, () -> yearPage(teacher, 0, form, model));
     }
 
     @GetMapping("/years/{yearId}")
@@ -107,14 +104,10 @@ class YearController {
     String createClass(
             @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
         ClassForm form = ClassForm.read(fields);
-        try {
-            long id = groundwork.createClass(teacher.id(), form);
-            told.addFlashAttribute("done", form.name() + " is made. Now import its students.");
-            return "redirect:/classes/" + id + "/groundwork/students";
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return classPage(teacher, form, model);
-        }
+        return Sent.of(() -> groundwork.createClass(teacher.id(), form))
+                .saying(told, form.name() + " is made. Now import its students.")
+                .to(id -> "redirect:/classes/" + id + "/groundwork/students")
+                .orShow(model, () -> classPage(teacher, form, model));
     }
 
     private String yearPage(SignedInTeacher teacher, long yearId, YearForm form, Model model) {

@@ -6,6 +6,7 @@ import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
 import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.sheet.Sheet;
@@ -179,13 +180,9 @@ class ImportController {
     @PostMapping("/{importId}/undo")
     String undo(OpenClass open, @PathVariable long importId, Model model, RedirectAttributes told) {
         frame(open, model);
-        try {
-            undoImports.undo(open.teacher(), open.id(), importId);
-            told.addFlashAttribute("done", "The import is undone: everything is as it was before.");
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return to(open.id(), "/" + importId, model);
+        return Sent.of(() -> undoImports.undo(open.teacher(), open.id(), importId))
+                .saying(told, "The import is undone: everything is as it was before.")
+                .orSay(told, to(open.id(), "/" + importId, model));
     }
 
     @PostMapping("/{importId}/leave")

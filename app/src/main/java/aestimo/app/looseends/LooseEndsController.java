@@ -8,8 +8,8 @@ import aestimo.app.book.ClassRow;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.store.TeacherId;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -68,14 +68,14 @@ class LooseEndsController {
     /** Settles one: by an entry, another due day, or another category. */
     @PostMapping("/classes/{classId}/loose-ends/settle")
     String settle(OpenClass open, FormFields fields, RedirectAttributes told) {
-        try {
-            told.addFlashAttribute("done", settle(open.teacher(), open.id(), fields));
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return fields.text("beside").isEmpty()
-                ? "redirect:/loose-ends"
-                : "redirect:/classes/" + open.id() + "/marks?" + open.span().query() + "&ends";
+        return Sent.of(() -> settle(open.teacher(), open.id(), fields))
+                .saying(told, words -> words)
+                .orSay(
+                        told,
+                        fields.text("beside").isEmpty()
+                                ? "redirect:/loose-ends"
+                                : "redirect:/classes/" + open.id() + "/marks?"
+                                        + open.span().query() + "&ends");
     }
 
     private String settle(TeacherId teacher, long classId, FormFields fields) {

@@ -8,8 +8,8 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.marks.PieceCopyService.Copy;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Category;
 import aestimo.core.book.Student;
@@ -147,13 +147,9 @@ class PiecesController {
     @PostMapping("/{assessmentId}/back")
     String putBack(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes told) {
         frame(open, model);
-        try {
-            assessments.putBack(open.teacher(), open.id(), assessmentId);
-            told.addFlashAttribute("done", "It is back on the sheet, with its entries.");
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return to(open.id(), model);
+        return Sent.of(() -> assessments.putBack(open.teacher(), open.id(), assessmentId))
+                .saying(told, "It is back on the sheet, with its entries.")
+                .orSay(told, to(open.id(), model));
     }
 
     @PostMapping("/copy")

@@ -5,8 +5,8 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.roll.RollService.RollLine;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
@@ -109,18 +109,16 @@ class RollController {
                     fields.text("left", i),
                     fields.text("removable", i).equals("true")));
         }
-        try {
-            roll.save(
-                    open.teacher(),
-                    open.id(),
-                    lines,
-                    fields.texts("remove").stream().map(FormFields::toNumber).collect(Collectors.toSet()));
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return page(lines, model);
-        }
-        told.addFlashAttribute("done", "The list is saved.");
-        return back(open.id(), model);
+        return Sent.of(() -> roll.save(
+                        open.teacher(),
+                        open.id(),
+                        lines,
+                        fields.texts("remove").stream()
+                                .map(FormFields::toNumber)
+                                .collect(Collectors.toSet())))
+                .saying(told, "The list is saved.")
+                .to(back(open.id(), model))
+                .orShow(model, () -> page(lines, model));
     }
 
     /** What was pasted, or the file that was chosen, as it is understood; the file wins where both were sent. */
@@ -166,23 +164,19 @@ class RollController {
     @PostMapping("/save")
     String saveImported(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         frame(open, model);
-        try {
-            RollService.Kept kept = roll.save(
-                    open.teacher(),
-                    open.id(),
-                    fields.raw("pasted"),
-                    fields.text("joined"),
-                    fields.texts("gone").stream().map(FormFields::toNumber).toList(),
-                    fields.text("leftOn"),
-                    fields.text("moveSets").equals("true"));
-            told.addFlashAttribute("done", kept.words());
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return preview(open, fields.raw("pasted"), fields.text("joined"), model);
-        }
-        return open.book().categories().isEmpty()
-                ? "redirect:/classes/" + open.id() + "/groundwork/weights"
-                : back(open.id(), model);
+        return Sent.of(() -> roll.save(
+                        open.teacher(),
+                        open.id(),
+                        fields.raw("pasted"),
+                        fields.text("joined"),
+                        fields.texts("gone").stream().map(FormFields::toNumber).toList(),
+                        fields.text("leftOn"),
+                        fields.text("moveSets").equals("true")))
+                .saying(told, RollService.Kept::words)
+                .to(kept -> open.book().categories().isEmpty()
+                        ? "redirect:/classes/" + open.id() + "/groundwork/weights"
+                        : back(open.id(), model))
+                .orShow(model, () -> preview(open, fields.raw("pasted"), fields.text("joined"), model));
     }
 
     private static String back(long classId, Model model) {

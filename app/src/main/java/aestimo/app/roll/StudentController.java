@@ -5,6 +5,7 @@ import aestimo.app.frame.OpenClass;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Sent;
 import java.io.IOException;
 import java.util.List;
 import org.springframework.http.CacheControl;
@@ -89,20 +90,18 @@ class StudentController {
     String putIntoSet(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         List<Long> chosen =
                 fields.texts("chosen").stream().map(FormFields::toNumber).toList();
-        try {
-            if (chosen.isEmpty()) {
-                throw new FormException("Tick the students the set is for.");
-            }
-            String set = fields.text("intoSet");
-            int moved = students.putIntoSet(open.teacher(), open.id(), chosen, set, fields.text("onDay"));
-            told.addFlashAttribute(
-                    "done",
-                    (moved == 1 ? "1 student is" : moved + " students are") + " now "
-                            + (set.isEmpty() ? "in no set." : "in " + set + "."));
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return list.back(open, model);
+        String set = fields.text("intoSet");
+        return Sent.of(() -> {
+                    if (chosen.isEmpty()) {
+                        throw new FormException("Tick the students the set is for.");
+                    }
+                    return students.putIntoSet(open.teacher(), open.id(), chosen, set, fields.text("onDay"));
+                })
+                .saying(
+                        told,
+                        moved -> (moved == 1 ? "1 student is" : moved + " students are") + " now "
+                                + (set.isEmpty() ? "in no set." : "in " + set + "."))
+                .orSay(told, list.back(open, model));
     }
 
     /** Which class a student moves to, and what goes along. */

@@ -5,6 +5,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -91,20 +92,19 @@ class SchoolController {
     String asks(
             @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
         List<String> names = fields.texts("name");
-        try {
-            school.saveAsked(teacher.id(), names, fields.texts("labels"), fields.text("commentLength"));
-        } catch (FormException refused) {
-            List<FieldLine> lines = new ArrayList<>();
-            for (int i = 0; i < names.size(); i++) {
-                lines.add(new FieldLine(names.get(i), fields.text("labels", i)));
-            }
-            model.addAttribute("problems", refused.problems());
-            model.addAttribute("fields", lines);
-            model.addAttribute("commentLength", fields.text("commentLength"));
-            return show(teacher, model);
-        }
-        told.addFlashAttribute("done", "What the school asks for is saved.");
-        return "redirect:/school";
+        return Sent.of(() ->
+                        school.saveAsked(teacher.id(), names, fields.texts("labels"), fields.text("commentLength")))
+                .saying(told, "What the school asks for is saved.")
+                .to("redirect:/school")
+                .orShow(model, () -> {
+                    List<FieldLine> lines = new ArrayList<>();
+                    for (int i = 0; i < names.size(); i++) {
+                        lines.add(new FieldLine(names.get(i), fields.text("labels", i)));
+                    }
+                    model.addAttribute("fields", lines);
+                    model.addAttribute("commentLength", fields.text("commentLength"));
+                    return show(teacher, model);
+                });
     }
 
     @PostMapping("/school/layout")
@@ -114,13 +114,9 @@ class SchoolController {
         for (int i = 0; i < keys.size(); i++) {
             columns.add(new LayoutColumn(keys.get(i), fields.text("heading", i)));
         }
-        try {
-            school.saveLayout(teacher.id(), columns);
-            told.addFlashAttribute("done", "The columns are saved.");
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return "redirect:/school";
+        return Sent.of(() -> school.saveLayout(teacher.id(), columns))
+                .saying(told, "The columns are saved.")
+                .orSay(told, "redirect:/school");
     }
 
     @GetMapping("/classes/{classId}/groundwork/students/school")

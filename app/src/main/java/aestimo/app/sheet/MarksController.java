@@ -19,6 +19,7 @@ import aestimo.app.marks.RemarkService;
 import aestimo.app.marks.Remarks;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Assessment;
 import aestimo.core.result.Standing;
 import aestimo.core.statistics.AssessmentFigures;
@@ -185,15 +186,13 @@ class MarksController {
     @PostMapping("/assessments")
     String add(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         AssessmentForm form = AssessmentForm.read(fields, 0);
-        try {
-            long id = assessments.add(open.teacher(), open.id(), form);
-            told.addFlashAttribute("done", "“" + form.title() + "” is added.");
-            return back(open.id(), spanOf(open, id), "&open=" + id);
-        } catch (FormException refused) {
-            model.addAttribute("form", form);
-            model.addAttribute("problems", refused.problems());
-            return page(open, model);
-        }
+        return Sent.of(() -> assessments.add(open.teacher(), open.id(), form))
+                .saying(told, "“" + form.title() + "” is added.")
+                .to(id -> back(open.id(), spanOf(open, id), "&open=" + id))
+                .orShow(model, () -> {
+                    model.addAttribute("form", form);
+                    return page(open, model);
+                });
     }
 
     /** The span goes on unless the new piece lies outside it: then it must be seen, and its own term is opened. */
@@ -245,18 +244,16 @@ class MarksController {
     /** The same piece again, with its parts and ceilings, a week later. */
     @PostMapping("/assessments/{assessmentId}/again")
     String again(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes told) {
-        try {
-            long id = copies.again(open.teacher(), open.id(), assessmentId);
-            Assessment made = books.open(open.teacher(), open.id()).assessment(id);
-            told.addFlashAttribute(
-                    "done",
-                    "“" + made.title() + "” is added for " + Days.brief(made.date()) + ". Change what differs.");
-            return back(open.id(), spanOf(open, id), "&edit=" + id);
-        } catch (FormException refused) {
-            model.addAttribute("form", assessments.form(open.teacher(), open.classBook(), assessmentId));
-            model.addAttribute("problems", refused.problems());
-            return page(open, model);
-        }
+        return Sent.of(() -> copies.again(open.teacher(), open.id(), assessmentId))
+                .saying(told, id -> {
+                    Assessment made = books.open(open.teacher(), open.id()).assessment(id);
+                    return "“" + made.title() + "” is added for " + Days.brief(made.date()) + ". Change what differs.";
+                })
+                .to(id -> back(open.id(), spanOf(open, id), "&edit=" + id))
+                .orShow(model, () -> {
+                    model.addAttribute("form", assessments.form(open.teacher(), open.classBook(), assessmentId));
+                    return page(open, model);
+                });
     }
 
     private static String back(long classId, String query, String more) {

@@ -13,8 +13,8 @@ import aestimo.app.roll.StudentService;
 import aestimo.app.sealed.SealedTerms;
 import aestimo.app.targets.StudentTargets;
 import aestimo.app.targets.TargetService;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
 import aestimo.core.result.Standing;
 import java.util.LinkedHashMap;
@@ -141,18 +141,20 @@ class StudentPageController {
     String saveSaid(
             OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes told) {
         String said = fields.text("said").replace("\r\n", "\n");
-        try {
-            evenings.saveSaid(
-                    open.teacher(), open.id(), enrolmentId, fields.raw("was").replace("\r\n", "\n"), said);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            model.addAttribute("said", said);
-            return parent(open, enrolmentId, model);
-        }
-        told.addFlashAttribute("done", "● Saved, for you alone");
-        return "redirect:/classes/" + open.id() + "/standing/" + enrolmentId + "/parent?"
-                + open.span().query() + "&"
-                + Shown.read(open.parameters()).query() + "#said";
+        return Sent.of(() -> evenings.saveSaid(
+                        open.teacher(),
+                        open.id(),
+                        enrolmentId,
+                        fields.raw("was").replace("\r\n", "\n"),
+                        said))
+                .saying(told, "● Saved, for you alone")
+                .to("redirect:/classes/" + open.id() + "/standing/" + enrolmentId + "/parent?"
+                        + open.span().query() + "&"
+                        + Shown.read(open.parameters()).query() + "#said")
+                .orShow(model, () -> {
+                    model.addAttribute("said", said);
+                    return parent(open, enrolmentId, model);
+                });
     }
 
     /** The times at which the parents of a class come. */
@@ -189,15 +191,11 @@ class StudentPageController {
         for (int i = 0; i < ids.size(); i++) {
             times.put(FormFields.toNumber(ids.get(i)), fields.text("at", i));
         }
-        try {
-            evenings.save(open.teacher(), open.id(), fields.text("day"), times);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return eveningPage(open, fields.text("day"), times, model);
-        }
-        told.addFlashAttribute("done", "The times are saved.");
-        return "redirect:/classes/" + open.id() + "/standing/evening?"
-                + open.span().query();
+        return Sent.of(() -> evenings.save(open.teacher(), open.id(), fields.text("day"), times))
+                .saying(told, "The times are saved.")
+                .to("redirect:/classes/" + open.id() + "/standing/evening?"
+                        + open.span().query())
+                .orShow(model, () -> eveningPage(open, fields.text("day"), times, model));
     }
 
     /** Students' sheets one below the other, as they are shown to them. */

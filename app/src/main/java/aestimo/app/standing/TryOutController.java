@@ -8,6 +8,7 @@ import aestimo.app.groundwork.TryOutService.TryOut;
 import aestimo.app.groundwork.WouldMove;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Book;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
@@ -120,19 +121,17 @@ class TryOutController {
     String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TryOut tryOut = TryOut.read(fields);
         String name = fields.text("tryOutName");
-        try {
-            tryOuts.save(open.teacher(), open.id(), name, tryOut);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return page(open, tryOut, model);
-        }
-        long id = tryOuts.saved(open.teacher(), open.id()).stream()
-                .filter(own -> own.name().equals(name))
-                .findFirst()
-                .orElseThrow()
-                .id();
-        told.addFlashAttribute("done", "“" + name + "” is saved as a try-out. The class is as it was.");
-        return back(open, "&kept=" + id);
+        return Sent.of(() -> tryOuts.save(open.teacher(), open.id(), name, tryOut))
+                .saying(told, "“" + name + "” is saved as a try-out. The class is as it was.")
+                .to(done -> back(
+                        open,
+                        "&kept="
+                                + tryOuts.saved(open.teacher(), open.id()).stream()
+                                        .filter(own -> own.name().equals(name))
+                                        .findFirst()
+                                        .orElseThrow()
+                                        .id()))
+                .orShow(model, () -> page(open, tryOut, model));
     }
 
     @PostMapping("/{tryOutId}/remove")

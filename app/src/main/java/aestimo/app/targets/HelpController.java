@@ -2,8 +2,8 @@ package aestimo.app.targets;
 
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
@@ -48,22 +48,15 @@ class HelpController {
     String begin(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         long enrolment = fields.number("enrolment");
         String name = open.classBook().student(enrolment).listName();
-        try {
-            helps.begin(
-                    open.teacher(),
-                    open.id(),
-                    enrolment,
-                    fields.text("reason"),
-                    fields.text("doing"),
-                    fields.text("lookAgain"));
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            model.addAttribute(
-                    "begun",
-                    new Begun(enrolment, name, fields.text("reason"), fields.text("doing"), fields.text("lookAgain")));
-            return page(open, model);
-        }
-        return told(open, told, name + " is marked for help.");
+        Begun begun = new Begun(enrolment, name, fields.text("reason"), fields.text("doing"), fields.text("lookAgain"));
+        return Sent.of(() -> helps.begin(
+                        open.teacher(), open.id(), enrolment, begun.reason(), begun.doing(), begun.lookAgain()))
+                .saying(told, name + " is marked for help.")
+                .to(there(open))
+                .orShow(model, () -> {
+                    model.addAttribute("begun", begun);
+                    return page(open, model);
+                });
     }
 
     /** A form that was refused, as it was typed. */
@@ -72,35 +65,35 @@ class HelpController {
     @PostMapping("/{helpId}")
     String alter(OpenClass open, @PathVariable long helpId, FormFields fields, Model model, RedirectAttributes told) {
         boolean ends = !fields.text("end").isEmpty();
-        try {
-            if (ends) {
-                helps.end(open.teacher(), open.id(), helpId, fields.text("outcome"));
-            } else {
-                helps.alter(
-                        open.teacher(),
-                        open.id(),
-                        helpId,
-                        fields.text("reason"),
-                        fields.text("doing"),
-                        fields.text("lookAgain"));
-            }
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            model.addAttribute(
-                    "typed",
-                    Map.of(
-                            "id", Long.toString(helpId),
-                            "reason", fields.text("reason"),
-                            "doing", fields.text("doing"),
-                            "lookAgain", fields.text("lookAgain"),
-                            "outcome", fields.text("outcome")));
-            return page(open, model);
-        }
-        return told(open, told, ends ? "It is ended, and stands below." : "It is saved.");
+        return Sent.of(() -> {
+                    if (ends) {
+                        helps.end(open.teacher(), open.id(), helpId, fields.text("outcome"));
+                    } else {
+                        helps.alter(
+                                open.teacher(),
+                                open.id(),
+                                helpId,
+                                fields.text("reason"),
+                                fields.text("doing"),
+                                fields.text("lookAgain"));
+                    }
+                })
+                .saying(told, ends ? "It is ended, and is listed below." : "It is saved.")
+                .to(there(open))
+                .orShow(model, () -> {
+                    model.addAttribute(
+                            "typed",
+                            Map.of(
+                                    "id", Long.toString(helpId),
+                                    "reason", fields.text("reason"),
+                                    "doing", fields.text("doing"),
+                                    "lookAgain", fields.text("lookAgain"),
+                                    "outcome", fields.text("outcome")));
+                    return page(open, model);
+                });
     }
 
-    private String told(OpenClass open, RedirectAttributes told, String words) {
-        told.addFlashAttribute("done", words);
+    private static String there(OpenClass open) {
         return "redirect:/classes/" + open.id() + "/targets/help?" + open.span().query();
     }
 }

@@ -4,8 +4,8 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.roll.StartingScoreService;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
@@ -135,19 +135,14 @@ class SetTargetsController {
     @PostMapping
     String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TargetsForm form = read(fields, open.classBook());
-        int changed;
-        try {
-            changed = targets.save(open.teacher(), open.id(), form);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return page(open, form, model);
-        }
-        told.addFlashAttribute(
-                "done",
-                changed == 0
-                        ? "The starting scores are saved; no target was changed."
-                        : changed == 1 ? "1 target is saved." : changed + " targets are saved.");
-        return "redirect:/classes/" + open.id() + "/targets?" + open.span().query();
+        return Sent.of(() -> targets.save(open.teacher(), open.id(), form))
+                .saying(
+                        told,
+                        changed -> changed == 0
+                                ? "The starting scores are saved; no target was changed."
+                                : changed == 1 ? "1 target is saved." : changed + " targets are saved.")
+                .to("redirect:/classes/" + open.id() + "/targets?" + open.span().query())
+                .orShow(model, () -> page(open, form, model));
     }
 
     /** Fills the form; nothing is kept until it is saved. */
@@ -187,18 +182,17 @@ class SetTargetsController {
         for (int i = 0; i < from.size(); i++) {
             lines.add(List.of(from.get(i), fields.text("label", i)));
         }
-        try {
-            tables.save(open.teacher(), open.id(), lines);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            model.addAttribute(
-                    "steps",
-                    lines.stream()
-                            .map(line -> new Step(line.get(0), line.get(1)))
-                            .toList());
-            return page(open, standing(open), model);
-        }
-        told.addFlashAttribute("done", "The table is saved.");
-        return "redirect:/classes/" + open.id() + "/targets/set?" + open.span().query();
+        return Sent.of(() -> tables.save(open.teacher(), open.id(), lines))
+                .saying(told, "The table is saved.")
+                .to("redirect:/classes/" + open.id() + "/targets/set?"
+                        + open.span().query())
+                .orShow(model, () -> {
+                    model.addAttribute(
+                            "steps",
+                            lines.stream()
+                                    .map(line -> new Step(line.get(0), line.get(1)))
+                                    .toList());
+                    return page(open, standing(open), model);
+                });
     }
 }

@@ -13,6 +13,7 @@ import aestimo.app.school.SchoolService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.result.Span;
@@ -205,13 +206,7 @@ class ToSchoolController {
             String words,
             Runnable work) {
         long term = returns.get(teacher.id(), classId, returnId).termId();
-        try {
-            work.run();
-            told.addFlashAttribute("done", words);
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return to(classId, term);
+        return Sent.of(() -> work.run()).saying(told, words).orSay(told, to(classId, term));
     }
 
     @PostMapping("/{returnId}/leave")

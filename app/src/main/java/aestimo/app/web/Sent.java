@@ -1,0 +1,99 @@
+package aestimo.app.web;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.springframework.ui.Model;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/**
+ * A form that was sent: its work is done, or refused with reasons. Then the page is shown again with all that was typed,
+ * else the browser goes on to another page that says what was done. Each handler says only what is its own:
+ *
+ * <pre>return Sent.of(() -&gt; rules.save(form))
+ *         .saying(told, "The rules are saved.")
+ *         .to("redirect:/rules")
+ *         .orShow(model, () -&gt; page(form, model));</pre>
+ *
+ * @param <T> what the work gives, such as an id
+ */
+public final class Sent<T> {
+    /** What the pages show reasons from, where a page has one form. */
+    public static final String PROBLEMS = "problems";
+
+    private final Optional<T> done;
+    private final List<String> problems;
+    private String there = "";
+
+    private Sent(Optional<T> done, List<String> problems) {
+        this.done = done;
+        this.problems = problems;
+    }
+
+    /** Does the work; what it is refused for is kept. */
+    public static <T> Sent<T> of(Supplier<T> work) {
+        try {
+            return new Sent<>(Optional.of(work.get()), List.of());
+        } catch (FormException refused) {
+            return new Sent<>(Optional.empty(), refused.problems());
+        }
+    }
+
+    public static Sent<Boolean> of(Runnable work) {
+        return of(() -> {
+            work.run();
+            return true;
+        });
+    }
+
+    /** What the next page says once it is done. */
+    public Sent<T> saying(RedirectAttributes told, String words) {
+        return saying(told, it -> words);
+    }
+
+    public Sent<T> saying(RedirectAttributes told, Function<T, String> words) {
+        done.ifPresent(it -> told.addFlashAttribute("done", words.apply(it)));
+        return this;
+    }
+
+    /** Where it goes on once it is done. */
+    public Sent<T> to(String address) {
+        return to(it -> address);
+    }
+
+    public Sent<T> to(Function<T, String> address) {
+        there = done.map(address).orElse("");
+        return this;
+    }
+
+    /** What else is to be done only once the work was. */
+    public Sent<T> then(Consumer<T> more) {
+        done.ifPresent(more);
+        return this;
+    }
+
+    /** Shows the page again where it was refused. */
+    public String orShow(Model model, Supplier<String> again) {
+        return orShow(model, PROBLEMS, again);
+    }
+
+    /** @param name of the reasons in the model, where a page has several forms */
+    public String orShow(Model model, String name, Supplier<String> again) {
+        if (done.isPresent()) {
+            return there;
+        }
+        model.addAttribute(name, problems);
+        return again.get();
+    }
+
+    /** Goes there all the same where it was refused, and says why; for forms in which nothing is typed. */
+    public String orSay(RedirectAttributes told, String address) {
+        if (done.isPresent()) {
+            return there.isEmpty() ? address : there;
+        }
+        told.addFlashAttribute(PROBLEMS, problems);
+        return address;
+    }
+}
