@@ -387,4 +387,5 @@ export const start = (run) => {
     if (document.activeElement?.matches?.(".run-mark input")) commit(document.activeElement);
   });
   go(lines.find((line) => shown(line) && !isDone(line)) ?? lines[0], { focus: !thumbs.matches });
+  window.takeEarlyKeys();
 };

@@ -163,4 +163,5 @@ export const start = (table) => {
     if (cell && !item.stopped) dress(cell, item.text);
   }
   margin.remarks.take();
+  window.takeEarlyKeys();
 };
