@@ -1,5 +1,6 @@
 package aestimo.app;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.OwnClass;
@@ -85,7 +86,7 @@ class OddInputTest {
         Map<String, String> ids = ids(app, own);
         List<String> names = names();
         assertThat(names).hasSizeGreaterThan(100);
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         List<String> broken = new ArrayList<>();
         for (String route : Routes.all(app)) {
@@ -120,7 +121,7 @@ class OddInputTest {
             }
         }
         assertThat(forms).hasSizeGreaterThan(35);
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         List<String> broken = new ArrayList<>();
         for (PageForm form : forms.values()) {

@@ -1,5 +1,6 @@
 package aestimo.app.marks;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.CellId;
@@ -44,7 +45,7 @@ class EntryHistoryTest {
         own.addPiece("Quiz", category, "2027-02-05", "15");
         own.addPiece("Test", category, "2027-02-09", "15");
         List<CellId> cells = own.read(EntryHistoryTest::cells);
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         List<Map<CellId, Integer>> windows = List.of(new HashMap<>(), new HashMap<>(), new HashMap<>());
         for (int i = 0; i < STEPS; i++) {

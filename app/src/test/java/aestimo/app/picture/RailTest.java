@@ -1,5 +1,6 @@
 package aestimo.app.picture;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.core.book.Assessment;
@@ -88,7 +89,7 @@ class RailTest {
 
     @Test
     void whateverTheClassDotsLieWithinThePictureAndTouchOnlyWhereTheyCannotFit() {
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         for (int round = 0; round < 300; round++) {
             int size = random.nextInt(61);

@@ -1,5 +1,6 @@
 package aestimo.app.sheet;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.sheet.SheetOptions.Face;
@@ -31,7 +32,7 @@ class SheetOptionsTest {
 
     @Test
     void whateverIsChosenIsReadAgainAsItWasKept() {
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         for (int i = 0; i < 300; i++) {
             List<Face> faces = List.copyOf(some(random, Face.class));

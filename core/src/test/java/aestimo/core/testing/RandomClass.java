@@ -1,5 +1,6 @@
 package aestimo.core.testing;
 
+import aestimo.core.testing.Seed;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;
@@ -72,7 +73,7 @@ public final class RandomClass {
     private final boolean oddOutOfs;
 
     public RandomClass() {
-        this(new Random().nextLong());
+        this(Seed.next());
     }
 
     public RandomClass(long seed) {

@@ -1,5 +1,6 @@
 package aestimo.core.value;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigInteger;
@@ -36,7 +37,7 @@ class FractionSumTest {
 
     @RepeatedTest(30)
     void sumsOfAnySizeAreExact() {
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         for (int bits : new int[] {4, 12, 31, 62, 90}) {
             FractionSum sum = new FractionSum();

@@ -1,5 +1,6 @@
 package aestimo.core.value;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
@@ -27,7 +28,7 @@ class WeightScaleTest {
 
     @RepeatedTest(50)
     void alwaysMakesExactlyAHundredWithinHalfAPoint() {
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         List<Weight> before = new ArrayList<>();
         for (int i = 0; i < 1 + random.nextInt(9); i++) {

@@ -1,5 +1,6 @@
 package aestimo.exchange.results;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
@@ -53,7 +54,7 @@ class AlteredBooksTest {
 
     @RepeatedTest(300)
     void anyAlterationIsComputedOrRefusedInWords() {
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         Case each = CASES.get(random.nextInt(CASES.size()));
         JsonNode book = each.json().get("book").deepCopy();

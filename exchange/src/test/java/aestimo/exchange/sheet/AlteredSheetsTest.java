@@ -1,5 +1,6 @@
 package aestimo.exchange.sheet;
 
+import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.exchange.marks.Known;
@@ -35,7 +36,7 @@ class AlteredSheetsTest {
 
     @RepeatedTest(400)
     void anyAlterationIsReadOrRefusedInWords() throws IOException {
-        long seed = new Random().nextLong();
+        long seed = Seed.next();
         Random random = new Random(seed);
         String name = FILES.get(random.nextInt(FILES.size()));
         boolean isZip = !name.endsWith("sv");
