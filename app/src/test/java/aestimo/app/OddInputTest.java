@@ -1,12 +1,12 @@
 package aestimo.app;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
+import aestimo.core.testing.Seed;
 import java.io.IOException;
 import java.net.URLEncoder;
 import java.net.http.HttpResponse;

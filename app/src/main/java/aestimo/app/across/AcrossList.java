@@ -113,10 +113,7 @@ record AcrossList(List<Figure> columns, List<List<String>> names, List<Row> rows
         List<Cell> line = new ArrayList<>(
                 List.of(Cell.of(row.own().student().number()), Cell.of(row.name()), Cell.of(row.title())));
         for (int i = 0; i < columns.size(); i++) {
-            List<Cell> own = row.values().get(i).cells();
-            for (int k = 0; k < names.get(i).size(); k++) {
-                line.add(k < own.size() ? own.get(k) : Cell.EMPTY);
-            }
+            line.addAll(row.values().get(i).cells(names.get(i).size()));
         }
         return line;
     }

@@ -1,5 +1,6 @@
 package aestimo.app.figures;
 
+import aestimo.app.frame.Signs;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Rank;
 import aestimo.core.value.Fraction;
@@ -11,6 +12,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * One figure of one student, set or class: as a page shows it, as it is ordered, as it is compared with a number, and as
@@ -42,11 +44,14 @@ public record Value(
     public static Value difference(Optional<Percent> points, Places places) {
         return points.map(own -> {
                     BigDecimal rounded = own.exact().toDecimal(places.count());
-                    String digits = rounded.abs().toPlainString();
-                    String sign = rounded.signum() > 0 ? "+" : rounded.signum() < 0 ? "−" : "";
-                    return number(sign + digits, own.exact(), rounded);
+                    return number(Signs.difference(own, places), own.exact(), rounded);
                 })
                 .orElse(NONE);
+    }
+
+    /** A decimal as it is, shown in its own way. */
+    public static Value decimal(BigDecimal number, String shown) {
+        return number(shown, Fraction.from(number), number);
     }
 
     public static Value count(int count) {
@@ -114,6 +119,13 @@ public record Value(
     /** The same value with other cells in a file. */
     public Value inCells(List<Cell> other) {
         return new Value(shown, word, order, number, other);
+    }
+
+    /** As many cells as a file has columns for it. */
+    public List<Cell> cells(int columns) {
+        return Stream.concat(cells.stream(), Stream.generate(() -> Cell.EMPTY))
+                .limit(columns)
+                .toList();
     }
 
     public boolean isEmpty() {

@@ -2,6 +2,7 @@ package aestimo.app.standing;
 
 import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
+import aestimo.app.figures.Value;
 import aestimo.app.frame.Days;
 import aestimo.app.picture.Axis;
 import aestimo.app.picture.OverTime;
@@ -11,7 +12,6 @@ import aestimo.core.boundary.Band;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.statistics.AssessmentFigures;
-import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,13 +34,13 @@ record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String
             String date,
             CategoryStyle look,
             Optional<Strip> strip,
-            String counted,
-            String lowest,
-            String lower,
-            String median,
-            String upper,
-            String highest,
-            String mean,
+            Value counted,
+            Value lowest,
+            Value lower,
+            Value median,
+            Value upper,
+            Value highest,
+            Value mean,
             String grade) {}
 
     /** A band with how many have it in each term that has results, the terms in their order. */
@@ -98,17 +98,13 @@ record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String
                 figures.counted() == 0
                         ? Optional.empty()
                         : Optional.of(Strip.on(axis, Strip.Laying.SMALL, standing.book(), figures, null)),
-                Integer.toString(figures.counted()),
-                shown(figures.lowest(), places),
-                shown(figures.quartile(1), places),
-                shown(figures.median(), places),
-                shown(figures.quartile(3), places),
-                shown(figures.highest(), places),
-                shown(figures.mean(), places),
+                Value.count(figures.counted()),
+                Value.percent(figures.lowest(), places),
+                Value.percent(figures.quartile(1), places),
+                Value.percent(figures.median(), places),
+                Value.percent(figures.quartile(3), places),
+                Value.percent(figures.highest(), places),
+                Value.percent(figures.mean(), places),
                 figures.mean().flatMap(standing::gradeOf).map(Band::label).orElse(""));
-    }
-
-    private static String shown(Optional<Percent> percent, Places places) {
-        return percent.map(it -> it.shown(places)).orElse("");
     }
 }

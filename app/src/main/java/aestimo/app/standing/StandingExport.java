@@ -1,8 +1,5 @@
 package aestimo.app.standing;
 
-import static aestimo.app.paper.Figures.number;
-
-import aestimo.app.paper.Figures;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
 import java.util.ArrayList;
@@ -16,18 +13,16 @@ final class StandingExport {
         List<List<Cell>> rows = new ArrayList<>();
         for (StudentView.Group group : view.groups()) {
             for (StudentView.Piece piece : group.pieces()) {
-                List<Cell> row = new ArrayList<>(List.of(
-                        Cell.of(group.name()),
-                        Cell.of(piece.title()),
-                        Cell.of(piece.date()),
-                        piece.mark().matches("-?[0-9]+(\\.[0-9]+)?") ? number(piece.mark()) : Cell.of(piece.mark()),
-                        number(piece.outOf().replace("/", "")),
-                        number(piece.percent()),
-                        Cell.of(piece.grade()),
-                        number(piece.share()),
-                        number(piece.points()),
-                        number(piece.mean())));
-                row.addAll(Figures.rank(piece.place()));
+                List<Cell> row =
+                        new ArrayList<>(List.of(Cell.of(group.name()), Cell.of(piece.title()), Cell.of(piece.date())));
+                row.addAll(piece.mark().cells(1));
+                row.addAll(piece.outOf().cells(1));
+                row.addAll(piece.percent().cells(1));
+                row.add(Cell.of(piece.grade()));
+                row.addAll(piece.share().cells(1));
+                row.addAll(piece.points().cells(1));
+                row.addAll(piece.mean().cells(1));
+                row.addAll(piece.rank().cells(2));
                 row.add(Cell.of(piece.note()));
                 rows.add(row);
             }
@@ -69,13 +64,13 @@ final class StandingExport {
                         .map(line -> List.of(
                                 Cell.of(line.title()),
                                 Cell.of(line.date()),
-                                number(line.counted()),
-                                number(line.lowest()),
-                                number(line.lower()),
-                                number(line.median()),
-                                number(line.upper()),
-                                number(line.highest()),
-                                number(line.mean()),
+                                line.counted().cells(1).get(0),
+                                line.lowest().cells(1).get(0),
+                                line.lower().cells(1).get(0),
+                                line.median().cells(1).get(0),
+                                line.upper().cells(1).get(0),
+                                line.highest().cells(1).get(0),
+                                line.mean().cells(1).get(0),
                                 Cell.of(line.grade())))
                         .toList());
     }

@@ -187,10 +187,7 @@ record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) 
     private List<Cell> line(List<String> who, List<Shown> cells) {
         List<Cell> line = new ArrayList<>(who.stream().map(Cell::of).toList());
         for (int i = 0; i < columns.size(); i++) {
-            List<Cell> own = cells.get(i).value().cells();
-            for (int k = 0; k < columns.get(i).names().size(); k++) {
-                line.add(k < own.size() ? own.get(k) : Cell.EMPTY);
-            }
+            line.addAll(cells.get(i).value().cells(columns.get(i).names().size()));
         }
         return line;
     }

@@ -51,7 +51,7 @@ record StudentSheets(String title, String span, Shown shown, boolean small, List
 
     /** The mark of a piece. What is in doubt is for the teacher to settle, and nothing a student or a parent is told. */
     public String mark(StudentView.Piece piece) {
-        return piece.isInDoubt() ? "not yet marked" : piece.mark();
+        return piece.isInDoubt() ? "not yet marked" : piece.mark().shown();
     }
 
     /** The style of its state. */
@@ -63,7 +63,7 @@ record StudentSheets(String title, String span, Shown shown, boolean small, List
     public String mean(StudentView.Piece piece) {
         return piece.strip()
                 .filter(strip -> !small && !FewStudents.are(strip.dots().size()))
-                .map(strip -> piece.mean())
+                .map(strip -> piece.mean().shown())
                 .orElse("");
     }
 

@@ -4,6 +4,7 @@ import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.HiddenNames;
+import aestimo.app.figures.Value;
 import aestimo.app.frame.Days;
 import aestimo.app.marks.Remarks;
 import aestimo.app.picture.Axis;
@@ -83,16 +84,16 @@ record StudentView(
             String id,
             String title,
             String date,
-            String mark,
-            String outOf,
+            Value mark,
+            Value outOf,
             String css,
-            String percent,
+            Value percent,
             String grade,
-            String share,
-            String points,
+            Value share,
+            Value points,
             Optional<Strip> strip,
-            String place,
-            String mean,
+            Value rank,
+            Value mean,
             String note) {
         public boolean isInDoubt() {
             return css.equals("is-doubt");
@@ -221,34 +222,41 @@ record StudentView(
                     piece.title(),
                     Days.brief(piece.date()),
                     mark(piece, percent),
-                    css(piece).equals("is-mark") && percent.isPresent() ? "/" + piece.outOf() : "",
+                    css(piece).equals("is-mark") && percent.isPresent()
+                            ? Value.decimal(piece.outOf().value(), "/" + piece.outOf())
+                            : Value.NONE,
                     css(piece),
-                    percent.map(it -> it.shown(places)).orElse(""),
+                    Value.percent(percent, places),
                     percent.flatMap(standing::gradeOf).map(Band::label).orElse(""),
-                    share.map(it -> it.share().shown(places)).orElse(""),
-                    share.map(it -> it.points().shown(places)).orElse(""),
+                    Value.percent(share.map(it -> it.share()), places),
+                    Value.percent(share.map(it -> it.points()), places),
                     figures.counted() == 0
                             ? Optional.empty()
                             : Optional.of(Strip.on(axis, Strip.Laying.SMALL, book, figures, student)),
-                    figures.placeOf(student).map(Object::toString).orElse(""),
-                    figures.mean().map(it -> it.shown(places)).orElse(""),
+                    Value.rank(figures.placeOf(student)),
+                    Value.percent(figures.mean(), places),
                     note);
         }
 
-        private String mark(Assessment piece, Optional<Percent> percent) {
+        private Value mark(Assessment piece, Optional<Percent> percent) {
             if (piece.hasParts()) {
-                return percent.map(it -> piece.pointsOf(it.exact())
-                                .toDecimal(places.count())
-                                .toPlainString())
-                        .orElse(own.outcome(book.placeOf(piece.id()).orElseThrow())
+                return percent.map(it -> piece.pointsOf(it.exact()).toDecimal(places.count()))
+                        .map(points -> Value.decimal(points, points.toPlainString()))
+                        .orElse(Value.words(own.outcome(book.placeOf(piece.id()).orElseThrow())
                                 .reason()
-                                .words());
+                                .words()));
             }
             Entry entry = book.entry(student, piece);
             if (entry.is(EntryKind.BLANK)) {
-                return student.isMeant(piece) ? "–" : "not meant";
+                return Value.words(student.isMeant(piece) ? "–" : "not meant");
             }
-            return piece.isInDoubt(entry, book.boundaries()) ? "? " + entry : entry.toString();
+            if (piece.isInDoubt(entry, book.boundaries())) {
+                return Value.words("? " + entry);
+            }
+            // With its signs it is words: “18 late”.
+            return entry.is(EntryKind.MARK) && !entry.isLate() && !entry.isToFinish()
+                    ? Value.decimal(entry.mark().orElseThrow().value(), entry.toString())
+                    : Value.words(entry.toString());
         }
 
         private String css(Assessment piece) {

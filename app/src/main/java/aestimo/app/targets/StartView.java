@@ -1,6 +1,7 @@
 package aestimo.app.targets;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.figures.Value;
 import aestimo.app.frame.Signs;
 import aestimo.app.picture.Scatter;
 import aestimo.core.book.StartingScores;
@@ -11,6 +12,7 @@ import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.targets.Gain;
+import aestimo.core.value.Mark;
 import aestimo.core.value.Places;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -18,6 +20,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 
@@ -50,12 +53,12 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
             String number,
             String name,
             String set,
-            String score,
-            String startRank,
-            String result,
-            String resultRank,
-            String gain,
-            String gainSd,
+            Value score,
+            Value startRank,
+            Value result,
+            Value resultRank,
+            Value gain,
+            Value gainSd,
             String css,
             int absent,
             int notHandedIn,
@@ -117,11 +120,11 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
                 student.number(),
                 student.listName(),
                 student.set().orElse(""),
-                scores.scores().get(student.id()).toString(),
-                gain.startRank().toString(),
-                gain.result().shown(places),
-                gain.resultRank().toString(),
-                Signs.difference(gain.gain(), places),
+                score(scores.scores().get(student.id())),
+                Value.rank(Optional.of(gain.startRank())),
+                Value.percent(Optional.of(gain.result()), places),
+                Value.rank(Optional.of(gain.resultRank())),
+                Value.difference(Optional.of(gain.gain()), places),
                 deviations(gain.gainInDeviations()),
                 Signs.css(gain.direction(standing.book().rules())),
                 own.counts().absent(),
@@ -131,13 +134,17 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
                 helped.contains(ClassBook.id(student)));
     }
 
-    private static String deviations(OptionalDouble deviations) {
+    private static Value score(Mark score) {
+        return Value.decimal(score.value(), score.toString());
+    }
+
+    private static Value deviations(OptionalDouble deviations) {
         if (deviations.isEmpty()) {
-            return "";
+            return Value.NONE;
         }
         BigDecimal rounded = BigDecimal.valueOf(deviations.getAsDouble()).setScale(2, RoundingMode.HALF_UP);
-        return (rounded.signum() > 0 ? "+" : rounded.signum() < 0 ? "−" : "")
-                + rounded.abs().toPlainString();
+        String sign = rounded.signum() > 0 ? "+" : rounded.signum() < 0 ? "−" : "";
+        return Value.decimal(rounded, sign + rounded.abs().toPlainString());
     }
 
     /** Those who are further down than they began, the furthest first. */

@@ -1,8 +1,6 @@
 package aestimo.app.targets;
 
-import static aestimo.app.paper.Figures.number;
-
-import aestimo.app.paper.Figures;
+import aestimo.app.figures.Value;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
 import java.util.ArrayList;
@@ -27,12 +25,12 @@ final class TargetsExport {
                     .forEach(cell -> row.addAll(List.of(
                             Cell.of(cell.aim()),
                             Cell.of(cell.reached()),
-                            number(cell.percent()),
-                            number(
-                                    cell.gap().equals("=")
-                                            ? "0"
-                                            : cell.gap().replace("▲ ", "").replace("▼ ", "-")))));
-            row.addAll(List.of(Cell.of(one.end()), number(one.toAim()), Cell.of(one.needed()), number(one.moved())));
+                            cell.percent().cells(1).get(0),
+                            cell.gap().cells(1).get(0))));
+            row.add(Cell.of(one.end()));
+            row.addAll(one.toAim().cells(1));
+            row.add(Cell.of(one.needed()));
+            row.addAll(one.moved().cells(1));
             rows.add(row);
         }
         return new Table(title, headings, rows);
@@ -41,17 +39,17 @@ final class TargetsExport {
     static Table of(StartView start, String title) {
         List<List<Cell>> rows = new ArrayList<>();
         for (StartView.Line line : start.lines()) {
-            List<Cell> row = new ArrayList<>(
-                    List.of(Cell.of(line.number()), Cell.of(line.name()), Cell.of(line.set()), number(line.score())));
-            row.addAll(Figures.rank(line.startRank()));
-            row.add(number(line.result()));
-            row.addAll(Figures.rank(line.resultRank()));
-            row.addAll(List.of(
-                    number(line.gain()),
-                    number(line.gainSd()),
-                    number(Integer.toString(line.absent())),
-                    number(Integer.toString(line.notHandedIn())),
-                    number(Integer.toString(line.looseEnds()))));
+            List<Cell> row =
+                    new ArrayList<>(List.of(Cell.of(line.number()), Cell.of(line.name()), Cell.of(line.set())));
+            row.addAll(line.score().cells(1));
+            row.addAll(line.startRank().cells(2));
+            row.addAll(line.result().cells(1));
+            row.addAll(line.resultRank().cells(2));
+            row.addAll(line.gain().cells(1));
+            row.addAll(line.gainSd().cells(1));
+            for (int count : new int[] {line.absent(), line.notHandedIn(), line.looseEnds()}) {
+                row.addAll(Value.count(count).cells());
+            }
             rows.add(row);
         }
         return new Table(

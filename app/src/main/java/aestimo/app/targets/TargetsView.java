@@ -1,6 +1,7 @@
 package aestimo.app.targets;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.figures.Value;
 import aestimo.app.frame.Signs;
 import aestimo.app.picture.AimBars;
 import aestimo.app.picture.AimPicture;
@@ -39,7 +40,7 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
      *
      * @param css of the status
      */
-    record Cell(String aim, String reached, String percent, String gap, String css) {}
+    record Cell(String aim, String reached, Value percent, Value gap, String css) {}
 
     /**
      * One student.
@@ -64,9 +65,9 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
             String start,
             List<Cell> cells,
             String end,
-            String toAim,
+            Value toAim,
             String needed,
-            String moved,
+            Value moved,
             String movedCss,
             Ranked ranked) {}
 
@@ -148,11 +149,9 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
                 target.start().orElse(""),
                 cells,
                 target.end().orElse(""),
-                now.flatMap(Attainment::toAim)
-                        .map(missing -> missing.shown(places))
-                        .orElse(""),
+                Value.percent(now.flatMap(Attainment::toAim), places),
                 needed(year, student, target),
-                movement.map(own -> Signs.difference(own.change(), places)).orElse(""),
+                Value.difference(movement.map(Movement::change), places),
                 movement.map(own -> Signs.css(own.direction())).orElse(""),
                 new Ranked(gap, movement.map(Movement::change), target.hasAim()));
     }
@@ -161,8 +160,10 @@ record TargetsView(AimBars bars, List<Column> terms, List<One> students, int pre
         return new Cell(
                 own.aim().map(Band::label).orElse(""),
                 own.reached().map(Band::label).orElse(""),
-                own.result().map(Result::shown).orElse(""),
-                own.gap().isPresent() ? sign(own.gap()) : "",
+                Value.percent(own.result().map(Result::exact), places),
+                own.gap()
+                        .map(steps -> Value.count(steps).shownAs(sign(own.gap())))
+                        .orElse(Value.NONE),
                 css(Optional.of(own)));
     }
 

@@ -1,6 +1,5 @@
 package aestimo.app.marks;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.CellId;
@@ -11,6 +10,7 @@ import aestimo.app.marks.EntryService.Outcome;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
+import aestimo.core.testing.Seed;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

@@ -1,6 +1,5 @@
 package aestimo.app.picture;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.core.book.Assessment;
@@ -17,6 +16,7 @@ import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
+import aestimo.core.testing.Seed;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;

@@ -1,6 +1,5 @@
 package aestimo.app.sheet;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.sheet.SheetOptions.Face;
@@ -8,6 +7,7 @@ import aestimo.app.sheet.SheetOptions.Foot;
 import aestimo.app.sheet.SheetOptions.Order;
 import aestimo.app.sheet.SheetOptions.Shade;
 import aestimo.app.sheet.SheetOptions.Who;
+import aestimo.core.testing.Seed;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Random;

@@ -1,6 +1,5 @@
 package aestimo.core.testing;
 
-import aestimo.core.testing.Seed;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;

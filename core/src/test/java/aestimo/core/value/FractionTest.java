@@ -1,10 +1,10 @@
 package aestimo.core.value;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import aestimo.core.testing.Seed;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.util.Random;

@@ -1,8 +1,8 @@
 package aestimo.core.value;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.core.testing.Seed;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;

@@ -1,8 +1,8 @@
 package aestimo.exchange.results;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.core.testing.Seed;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;

@@ -1,8 +1,8 @@
 package aestimo.exchange.sheet;
 
-import aestimo.core.testing.Seed;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.core.testing.Seed;
 import aestimo.exchange.marks.Known;
 import aestimo.exchange.marks.MarkSheet;
 import aestimo.exchange.marks.StudentFinder;
