@@ -27,7 +27,7 @@ class RouteTest {
         String path = Routes.path(route, ids);
         return switch (route.substring(0, route.indexOf(' '))) {
             case "GET" -> visitor.get(path);
-            case "POST" -> path.endsWith("/entries/look") ? visitor.ask(path, "[]") : visitor.post(path);
+            case "POST" -> path.endsWith("/entries/preview") ? visitor.ask(path, "[]") : visitor.post(path);
             case "PUT" -> visitor.put(path, path.endsWith("/remarks") ? REMARK : "[]");
             default -> throw new IllegalStateException(route);
         };

@@ -1,8 +1,8 @@
 package aestimo.app.school;
 
-import static aestimo.app.testing.OwnClass.all;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
@@ -145,7 +145,7 @@ class OddSchoolTest {
             }
             String path = own.base() + "/groundwork/students/school";
             String compared = told(visitor.get(path));
-            List<String> keys = all("name=\"chosen\" value=\"([^\"]*)\"", compared);
+            List<String> keys = Html.values(compared, "[name=chosen]", "value");
             listed += keys.size();
             for (String key : keys) {
                 told(visitor.post(path, "chosen", key));
