@@ -8,6 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.Media;
+import com.microsoft.playwright.options.WaitUntilState;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -28,6 +29,48 @@ class NothingLostJourney {
 
     private static Locator saved(Page page) {
         return page.locator("#saved");
+    }
+
+    @Test
+    void keysPressedBeforeThePageHasCaughtUpAreTyped() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = open(visit, "/");
+            List<Route> held = new ArrayList<>();
+            page.route("**/work/page.js", held::add);
+            page.navigate(
+                    "/classes/3/marks?student=" + firstStudent(visit) + "&assessment=" + firstPiece(visit),
+                    new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
+            assertThat(page.locator("#sheet tbody tr").first()).isVisible();
+            // Nothing of the page's own listens yet.
+            page.keyboard().type("7");
+            page.keyboard().press("Enter");
+            page.keyboard().type("12");
+            page.keyboard().press("Enter");
+            assertThat(page.locator("#sheet .is-sending")).hasCount(0);
+            org.assertj.core.api.Assertions.assertThat(held).hasSize(1);
+            held.get(0).resume();
+            assertThat(saved(page)).hasText(SAVED);
+            Locator column = page.locator("#sheet tbody tr td.cell.is-col");
+            assertThat(column.nth(0)).hasText("7");
+            assertThat(column.nth(1)).hasText("12");
+        }
+    }
+
+    private static String firstStudent(Visit visit) {
+        return first(visit, "#sheet tbody tr", "data-s");
+    }
+
+    private static String firstPiece(Visit visit) {
+        return first(visit, "#sheet thead th.piece:not([data-parts]):not([data-p])", "data-a");
+    }
+
+    /** Of another tab, so that the page that is held stays as it is. */
+    private static String first(Visit visit, String selector, String attribute) {
+        Page other = visit.newTab();
+        other.navigate("/classes/3/marks");
+        String value = other.locator(selector).first().getAttribute(attribute);
+        other.close();
+        return value;
     }
 
     @Test

@@ -158,6 +158,27 @@ class StandingJourney {
     }
 
     @Test
+    void columnsAreChosenOnThePageAndOrderedByTheirHeadings() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = open(visit, "/classes/3/standing");
+            page.click("summary:has-text('Columns…')");
+            page.getByLabel("above or below the class mean").check();
+            page.getByLabel("rank in set").uncheck();
+            visit.checkAccessibility();
+            page.click("text=Apply");
+            assertThat(page.locator(".figures thead")).containsText("Against the mean");
+            assertThat(page.locator(".figures thead")).not().containsText("In set");
+            page.click(".figures thead >> text=Against the mean");
+            assertThat(page.locator("th[aria-sort=descending]")).containsText("Against the mean ▾");
+            page.locator("tbody td[data-w=against-mean]").first().click();
+            assertThat(page.locator("#margin .told h2")).containsText("against the class mean");
+            page.click("summary:has-text('Columns…')");
+            page.click("text=Back to the usual ones");
+            assertThat(page.locator(".figures thead")).not().containsText("Against the mean");
+        }
+    }
+
+    @Test
     void aListOverClassesIsAskedForAndKept() {
         try (Visit visit = new Visit(SERVER)) {
             Page page = open(visit, "/across");

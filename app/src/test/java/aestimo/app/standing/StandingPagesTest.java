@@ -305,6 +305,33 @@ class StandingPagesTest {
     }
 
     @Test
+    void theColumnsChosenAreKeptForTheClassAndOrderRowsOnThePageAndInFiles() {
+        String columns = base + "/standing/columns?span=2";
+        String chosen = location(visitor.post(
+                columns, "column", "result", "column", "against-mean", "column", "joined", "column", "luck"));
+        assertThat(Html.texts(visitor.get(chosen).body(), "table.figures thead th"))
+                .as("in the order of the catalogue, whatever nobody has included")
+                .containsExactly("Student", "Result ▾", "Against the mean", "Joined");
+        // 79, 70, 60 and 25 around 58.5.
+        String ordered = visitor.get(base + "/standing?order=against-mean").body();
+        assertThat(row(ordered, "Castellan")).isEqualTo("Castellan, Rui 25.0 −33.5");
+        assertThat(names(ordered))
+                .as("the highest first, and who has none last")
+                .containsExactly(
+                        "Dunmore, Fenna", "Brandt, Ilva", "Eberly, Jonah", "Castellan, Rui", "Farrow, Sunniva");
+        assertThat(names(visitor.get(base + "/standing?order=against-mean&turned")
+                        .body()))
+                .containsExactly(
+                        "Castellan, Rui", "Eberly, Jonah", "Brandt, Ilva", "Dunmore, Fenna", "Farrow, Sunniva");
+        assertThat(visitor.get(base + "/standing.csv?order=name&turned").body())
+                .startsWith(
+                        "Number,Student,Set,Result %,Against the class mean,Joined\r\n9,\"Farrow, Sunniva\",South,,,\r\n")
+                .contains("7,\"Castellan, Rui\",South,25.0,-33.5,\r\n");
+        visitor.get(location(visitor.post(columns, "usual", "yes", "column", "result")));
+        assertThat(visitor.get(base + "/standing").body()).contains("Tests", "To next");
+    }
+
+    @Test
     void filesNameTheStudentsNumberThePiecesPickedAndWhatIsTied() {
         own.addStudents("Number\tName\n=2+2\tTwining, Una\n77\tTwinlow, Vito\n");
         own.type("Twining", "First", "1");
