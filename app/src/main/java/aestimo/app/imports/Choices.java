@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * How the teacher settled a bring-in.
+ * How the teacher settled an import.
  *
  * @param columns one for each column of the sheet
  * @param byOrder whether rows without a name or number stand in the order of the class list

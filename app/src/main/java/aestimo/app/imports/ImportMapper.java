@@ -16,7 +16,7 @@ import org.apache.ibatis.annotations.Param;
 
 @Mapper
 interface ImportMapper {
-    /** A bring-in as it is kept; {@code made} is empty until it is done. */
+    /** An import as it is kept; {@code made} is empty until it is done. */
     record ImportRow(
             long id,
             long classId,
@@ -131,7 +131,7 @@ interface ImportMapper {
     List<ImportedRow> findImported(
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("importId") long importId);
 
-    /** How many entries stand in some assessments, or of some students, that a bring-in made, but came another way. */
+    /** How many entries stand in some assessments, or of some students, that an import made, but came another way. */
     int countOthers(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,

@@ -70,7 +70,7 @@ public class ImportService {
     }
 
     /**
-     * What a bring-in made besides entries.
+     * What an import made besides entries.
      *
      * @param targets what became of targets and scores; empty in those of before there were any
      */
@@ -80,7 +80,7 @@ public class ImportService {
         }
     }
 
-    /** A bring-in with what it would do, or did. */
+    /** An import with what it would do, or did. */
     public record View(long id, String source, String state, ImportPlan plan, Choices choices, boolean remembered) {}
 
     /** One as listed. */
@@ -168,7 +168,7 @@ public class ImportService {
         return json.readValue(row(teacher, classId, importId).choices(), Choices.class);
     }
 
-    /** @throws NotFoundException when the class has no such bring-in */
+    /** @throws NotFoundException when the class has no such import */
     @Transactional(readOnly = true)
     public View view(TeacherId teacher, long classId, long importId) {
         ImportRow row = row(teacher, classId, importId);

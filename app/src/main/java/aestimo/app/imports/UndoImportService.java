@@ -52,7 +52,7 @@ public class UndoImportService {
     }
 
     /**
-     * Puts everything back as it stood before a bring-in.
+     * Puts everything back as it stood before an import.
      *
      * @throws FormException when later changes stand on it, naming them; nothing is changed then
      */
