@@ -5,7 +5,6 @@ import static aestimo.app.figures.FigureType.DATE;
 import static aestimo.app.figures.FigureType.GRADE;
 import static aestimo.app.figures.FigureType.NUMBER;
 import static aestimo.app.figures.FigureType.PERCENT;
-import static aestimo.app.figures.FigureType.SIGN;
 import static aestimo.app.figures.FigureType.WORDS;
 import static aestimo.app.figures.FigureType.YES_NO;
 
@@ -15,18 +14,14 @@ import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.grading.GroupMean;
 import aestimo.core.grading.Result;
-import aestimo.core.result.Movement;
-import aestimo.core.result.Prospects;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.statistics.Quartile;
 import aestimo.core.targets.Attainment;
 import aestimo.core.value.Percent;
 import aestimo.core.working.MeanWorking;
 import aestimo.core.working.PieceWorking;
-import aestimo.core.working.ProspectWorking;
 import aestimo.core.working.ResultWorking;
 import aestimo.core.working.Working;
-import aestimo.exchange.table.Table.Cell;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -84,25 +79,6 @@ public final class Catalogue {
             .columns("Rank in set", "Tied in set")
             .told((at, own) -> ResultWorking.ofSetRank(at.standing(), own));
 
-    private static final Figure MOVED = Figure.of("moved", "Moved", NUMBER, Catalogue::moved)
-            .called("moved by")
-            .fromTheLowest()
-            .small(at -> at.term() < 0
-                    ? ""
-                    : "in " + at.book().terms().get(at.term()).name())
-            .columns(at -> List.of(
-                    at.term() < 0
-                            ? "Moved"
-                            : "Moved, " + at.book().terms().get(at.term()).name() + " against the term before"))
-            .marked((at, own) ->
-                    at.movement(own).map(it -> "is-" + direction(it)).orElse(""))
-            .told(Catalogue::movementWorking);
-
-    private static final Figure MOVEMENT = Figure.of("way", "Movement", SIGN, Catalogue::way)
-            .marked((at, own) ->
-                    at.movement(own).map(it -> "is-" + direction(it)).orElse(""))
-            .told(Catalogue::movementWorking);
-
     private static final Figure PASS = Figure.of("pass", "Pass", WORDS, Catalogue::pass)
             .called("pass band")
             .styled("pass")
@@ -118,43 +94,6 @@ public final class Catalogue {
             YES_NO,
             (at, own) ->
                     own.result().map(result -> Value.yesNo(result.justBelow())).orElse(Value.NONE));
-
-    private static final Figure WORST = Figure.of(
-                    "worst",
-                    "Worst",
-                    PERCENT,
-                    (at, own) -> percent(at, open(own).flatMap(Prospects::worst)))
-            .called("worst possible")
-            .styled("dim")
-            .columns("Worst possible")
-            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
-
-    private static final Figure BEST = Figure.of(
-                    "best", "Best", PERCENT, (at, own) -> percent(at, open(own).flatMap(Prospects::best)))
-            .called("best possible")
-            .styled("dim")
-            .columns("Best possible")
-            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
-
-    private static final Figure POSSIBLE = Figure.of("possible", "Possible", NUMBER, Catalogue::possible)
-            .called("worst to best possible")
-            .styled("dim")
-            .columns("Worst possible", "Best possible")
-            .notAsked()
-            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
-
-    private static final Figure CEILINGS = Figure.of(
-                    "ceilings",
-                    "Ceilings",
-                    PERCENT,
-                    (at, own) -> percent(at, own.ceilingCost().filter(cost -> !cost.equals(Percent.ZERO))))
-            .called("cost of ceilings")
-            .columns("Cost of ceilings")
-            .told((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
-
-    private static final Figure WITHOUT_CEILINGS = Figure.of(
-                    "without-ceilings", "Without ceilings", PERCENT, (at, own) -> percent(at, own.withoutCeilings()))
-            .told((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
 
     private static final Figure CLASS_MEAN = Figure.of(
                     "class-mean",
@@ -234,15 +173,15 @@ public final class Catalogue {
             GRADE_REACHED,
             TO_NEXT,
             SET_RANK,
-            MOVED,
-            MOVEMENT,
+            ProspectFigures.MOVED,
+            ProspectFigures.MOVEMENT,
             PASS,
             JUST_BELOW,
-            POSSIBLE,
-            WORST,
-            BEST,
-            CEILINGS,
-            WITHOUT_CEILINGS,
+            ProspectFigures.POSSIBLE,
+            ProspectFigures.WORST,
+            ProspectFigures.BEST,
+            ProspectFigures.CEILINGS,
+            ProspectFigures.WITHOUT_CEILINGS,
             CLASS_MEAN,
             AGAINST_MEAN,
             CLASS_MEDIAN,
@@ -341,41 +280,8 @@ public final class Catalogue {
         return set;
     }
 
-    private static Value moved(ClassFigures at, StudentStanding own) {
-        Optional<Movement> movement = at.movement(own);
-        Value change = Value.difference(movement.map(Movement::change), at.places());
-        return movement.map(it -> change.shownAs(
-                        sign(it) + " " + change.number().orElseThrow().abs().toPlainString()))
-                .orElse(Value.NONE);
-    }
-
-    private static Value way(ClassFigures at, StudentStanding own) {
-        return at.movement(own)
-                .map(it ->
-                        Value.ordered(direction(it), -it.direction().ordinal()).shownAs(sign(it) + " " + direction(it)))
-                .orElse(Value.NONE);
-    }
-
-    private static String sign(Movement movement) {
-        return switch (movement.direction()) {
-            case UP -> "▲";
-            case DOWN -> "▼";
-            case LEVEL -> "·";
-        };
-    }
-
-    private static String direction(Movement movement) {
-        return lower(movement.direction());
-    }
-
-    private static String lower(Enum<?> choice) {
+    static String lower(Enum<?> choice) {
         return choice.name().toLowerCase(Locale.ROOT);
-    }
-
-    private static Optional<Working> movementWorking(ClassFigures at, StudentStanding own) {
-        return at.term() < 0
-                ? Optional.empty()
-                : ProspectWorking.ofMovement(at.book(), at.series(), own.place(), at.term());
     }
 
     private static Value pass(ClassFigures at, StudentStanding own) {
@@ -383,27 +289,6 @@ public final class Catalogue {
                 .flatMap(Result::pass)
                 .map(it -> Value.ordered(lower(it), it.ordinal()))
                 .orElse(Value.NONE);
-    }
-
-    /** What may still come of it, where something is left that moves it. */
-    private static Optional<Prospects> open(StudentStanding own) {
-        return Optional.of(own.prospects())
-                .filter(prospects ->
-                        prospects.remaining() > 0 && prospects.best().isPresent());
-    }
-
-    /** From the worst to the best, ordered by the best. */
-    private static Value possible(ClassFigures at, StudentStanding own) {
-        Value worst = percent(at, open(own).flatMap(Prospects::worst));
-        Value best = percent(at, open(own).flatMap(Prospects::best));
-        if (best.isEmpty()) {
-            return Value.NONE;
-        }
-        List<Cell> cells = List.of(
-                worst.cells().isEmpty() ? Cell.EMPTY : worst.cells().get(0),
-                best.cells().get(0));
-        return best.shownAs((worst.isEmpty() ? "0" : worst.shown()) + "–" + best.shown())
-                .inCells(cells);
     }
 
     /** Entries of one kind: none is shown as an empty cell, and counts as 0 all the same. */
