@@ -15,6 +15,7 @@ import org.springframework.stereotype.Controller;
 class ArchitectureTest {
     private static final JavaClasses ALL = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())
+            .withImportOption(location -> !location.contains("-tests.jar"))
             .importPackages("aestimo");
 
     @Test
