@@ -24,7 +24,14 @@ public final class Server {
     private final boolean demo;
     private Process process;
 
+    /** The one that runs; those of test classes that are over would only take memory and time from it. */
+    private static Server running;
+
     private Server(boolean demo) {
+        if (running != null) {
+            running.kill();
+        }
+        running = this;
         this.demo = demo;
         Runtime.getRuntime().addShutdownHook(new Thread(this::kill));
     }
