@@ -19,9 +19,7 @@ final class ProspectFigures {
     static final Figure MOVED = Figure.of("moved", "Moved", NUMBER, ProspectFigures::moved)
             .called("moved by")
             .fromTheLowest()
-            .small(at -> at.term() < 0
-                    ? ""
-                    : "in " + at.book().terms().get(at.term()).name())
+            .small(at -> at.term() < 0 ? "" : at.book().terms().get(at.term()).name())
             .columns(at -> List.of(
                     at.term() < 0
                             ? "Moved"

@@ -1,5 +1,6 @@
 package aestimo.bench.load;
 
+import aestimo.app.testing.Html;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
@@ -53,7 +54,10 @@ final class TypingTeacher {
     private static TypingTeacher ofSheet(Visitor visitor, String base) {
         String sheet = visitor.get(base + "/marks?span=year").body();
         return new TypingTeacher(
-                visitor, base, numbers(sheet, "data-s=\"(\\d+)\""), numbers(sheet, "<th[^>]*data-a=\"(\\d+)\""));
+                visitor,
+                base,
+                ids(sheet, "tbody tr[data-s]", "data-s"),
+                ids(sheet, "thead th.piece[data-a]", "data-a"));
     }
 
     /** The same class once more, with those on its list who joined it since. */
@@ -106,7 +110,7 @@ final class TypingTeacher {
     TypingTeacher another(String name, int students, int pieces) {
         String form = visitor.get("/classes/new").body();
         Matcher years = Pattern.compile(
-                        "name=\"yearId\"[^>]*>\\s*<option value=\"(\\d+)\"|name=\"yearId\" value=\"(\\d+)\"")
+                        "name=\"yearId\"[^>]*>\\s*<option\\s+value=\"(\\d+)\"|name=\"yearId\" value=\"(\\d+)\"")
                 .matcher(form);
         if (!years.find()) {
             throw new IllegalStateException("the form of a new class names no year");
@@ -166,7 +170,7 @@ final class TypingTeacher {
                 "say",
                 "counts");
         String weights = visitor.get(base + "/marks?new").body();
-        List<Long> categories = numbers(weights, "<option value=\"(\\d+)\"[^>]*>(?:Tests|Work)<");
+        List<Long> categories = ids(weights, "#category option:matchesOwn(Tests|Work)", "value");
         for (int i = 0; i < pieces; i++) {
             visitor.post(
                     base + "/assessments",
@@ -189,13 +193,10 @@ final class TypingTeacher {
                 .replaceAll("^https?://[^/]+", "");
     }
 
-    static List<Long> numbers(String page, String pattern) {
-        List<Long> found = new ArrayList<>();
-        Matcher matcher = Pattern.compile(pattern).matcher(page);
-        while (matcher.find()) {
-            found.add(Long.parseLong(matcher.group(1)));
-        }
-        return found;
+    private static List<Long> ids(String page, String selector, String attribute) {
+        return Html.values(page, selector, attribute).stream()
+                .map(Long::parseLong)
+                .toList();
     }
 
     String base() {
