@@ -28,7 +28,7 @@ public final class Figure {
     private Function<ClassFigures, Optional<CategoryStyle>> sign = at -> Optional.empty();
     private Function<ClassFigures, List<String>> columns;
     private BiFunction<ClassFigures, Optional<String>, Value> group = (at, set) -> Value.NONE;
-    private BiFunction<ClassFigures, StudentStanding, String> near = (at, own) -> "";
+    private BiFunction<ClassFigures, StudentStanding, String> marking = (at, own) -> "";
     private BiFunction<ClassFigures, StudentStanding, Optional<Working>> working = (at, own) -> Optional.empty();
     private BiFunction<ClassFigures, Optional<String>, Optional<Working>> groupWorking = (at, set) -> Optional.empty();
 
@@ -54,7 +54,7 @@ public final class Figure {
         copy.sign = sign;
         copy.columns = columns;
         copy.group = group;
-        copy.near = near;
+        copy.marking = marking;
         copy.working = working;
         copy.groupWorking = groupWorking;
         return copy;
@@ -141,7 +141,7 @@ public final class Figure {
     /** What marks a single cell, such as being near a boundary. */
     Figure marked(BiFunction<ClassFigures, StudentStanding, String> classes) {
         Figure copy = copy();
-        copy.near = classes;
+        copy.marking = classes;
         return copy;
     }
 
@@ -220,7 +220,7 @@ public final class Figure {
 
     /** Classes of a student's cell. */
     public String css(ClassFigures at, StudentStanding own) {
-        return (css() + " " + near.apply(at, own)).strip();
+        return (css() + " " + marking.apply(at, own)).strip();
     }
 
     /** Classes of any cell of the column, its heading left out. */

@@ -2,7 +2,6 @@ package aestimo.app.web;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import org.springframework.ui.Model;
@@ -65,12 +64,6 @@ public final class Sent<T> {
 
     public Sent<T> to(Function<T, String> address) {
         there = done.map(address).orElse("");
-        return this;
-    }
-
-    /** What else is to be done only once the work was. */
-    public Sent<T> then(Consumer<T> more) {
-        done.ifPresent(more);
         return this;
     }
 
