@@ -14,6 +14,7 @@ const EACH = [
   ["form[data-settle]", () => import("./settle.js")],
   ["table[data-typed-down]", () => import("./typed-down.js")],
   ["form[data-ids]", () => import("./ticked.js")],
+  [".notice:has([data-field])", () => import("./wrong.js")],
   ["#kind", () => import("./kinds.js")],
   ["#try", () => import("./tryout.js")],
   ["#return-form", () => import("./toschool.js")],

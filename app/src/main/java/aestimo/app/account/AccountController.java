@@ -1,6 +1,5 @@
 package aestimo.app.account;
 
-import aestimo.app.web.FormException;
 import aestimo.app.web.Sent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -54,22 +53,25 @@ class AccountController {
         if (accounts.hasAnyAccount()) {
             return "redirect:/sign-in";
         }
-        try {
-            accounts.createFirst(signIn, name, password);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            model.addAttribute("signIn", signIn);
-            model.addAttribute("name", name);
-            model.addAttribute("shortest", AccountService.SHORTEST_PASSWORD);
-            return "account/welcome";
-        }
-        SignedInTeacher teacher = accounts.check(signIn, password).orElseThrow();
+        return Sent.of(() -> accounts.createFirst(signIn, name, password))
+                .to(it -> {
+                    signIn(accounts.check(signIn, password).orElseThrow(), request, response);
+                    return "redirect:/";
+                })
+                .orShow(model, () -> {
+                    model.addAttribute("signIn", signIn);
+                    model.addAttribute("name", name);
+                    model.addAttribute("shortest", AccountService.SHORTEST_PASSWORD);
+                    return "account/welcome";
+                });
+    }
+
+    private static void signIn(SignedInTeacher teacher, HttpServletRequest request, HttpServletResponse response) {
         request.getSession();
         request.changeSessionId();
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(teacher, null, List.of()));
         new HttpSessionSecurityContextRepository().saveContext(context, request, response);
-        return "redirect:/";
     }
 
     @PostMapping("/account/look")

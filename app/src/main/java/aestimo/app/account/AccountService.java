@@ -2,10 +2,10 @@ package aestimo.app.account;
 
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import aestimo.app.web.Problems;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -66,20 +66,18 @@ public class AccountService {
     @Transactional
     public TeacherId create(String signIn, String name, String password) {
         String lower = canonical(signIn);
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         if (!lower.matches("[\\p{L}\\p{N}._@+-]{2,100}")) {
-            problems.add("The sign-in name needs 2 to 100 letters, digits or . _ @ + - and no spaces.");
+            problems.at("signIn", "The sign-in name needs 2 to 100 letters, digits or . _ @ + - and no spaces.");
         }
         if (name.isBlank() || name.strip().length() > 100) {
-            problems.add("Your name needs 1 to 100 letters.");
+            problems.at("name", "Your name needs 1 to 100 letters.");
         }
-        problems.addAll(passwordProblems(password));
+        passwordProblems(password).forEach(words -> problems.at("password", words));
         if (problems.isEmpty() && mapper.insert(lower, name.strip(), encoder.encode(password), now()) == 0) {
-            problems.add("There is an account with the sign-in name " + lower + " already.");
+            problems.at("signIn", "There is an account with the sign-in name " + lower + " already.");
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         return mapper.findBySignIn(lower).orElseThrow().id();
     }
 
@@ -153,12 +151,11 @@ public class AccountService {
     public void changePassword(TeacherId teacher, String old, String fresh) {
         Account account = mapper.findById(teacher).orElseThrow();
         if (!encoder.matches(old, account.passwordHash())) {
-            throw new FormException("The present password is not right. Nothing was changed.");
+            throw FormException.at("present", "The present password is not right. Nothing was changed.");
         }
-        List<String> problems = passwordProblems(fresh);
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        Problems problems = new Problems();
+        passwordProblems(fresh).forEach(words -> problems.at("fresh", words));
+        problems.refuse();
         mapper.updatePassword(teacher, encoder.encode(fresh));
     }
 

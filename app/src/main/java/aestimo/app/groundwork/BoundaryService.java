@@ -10,6 +10,7 @@ import aestimo.app.groundwork.Forms.BoundariesForm;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
@@ -277,37 +278,38 @@ public class BoundaryService {
     }
 
     private static List<Band> check(BoundariesForm form) {
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         List<Band> bands = new ArrayList<>();
-        for (BandLine line : form.bands()) {
+        for (int i = 0; i < form.bands().size(); i++) {
+            BandLine line = form.bands().get(i);
             String called = line.label().isEmpty() ? "A band" : line.label();
             if (line.label().isEmpty() || line.label().length() > LONGEST_LABEL) {
-                problems.add("Each band needs a label of 1 to " + LONGEST_LABEL + " letters.");
+                problems.at("label", i, "Each band needs a label of 1 to " + LONGEST_LABEL + " letters.");
                 continue;
             }
             if (line.words().length() > LONGEST_WORDS) {
-                problems.add(called + ": its words have over " + LONGEST_WORDS + " letters.");
+                problems.at("words", i, called + ": its words have over " + LONGEST_WORDS + " letters.");
             }
-            Optional<Percent> worth = worth(line, problems);
+            Optional<Percent> worth = worth(line, i, problems);
             try {
                 Band band = line.from().contains("/")
                         ? Band.of(line.label(), RawMark.parse(line.from()))
                         : Band.of(line.label(), Percent.parse(line.from()));
                 bands.add(band.withWorth(worth).withWords(line.words()));
             } catch (IllegalArgumentException none) {
-                problems.add(
+                problems.at(
+                        "from",
+                        i,
                         called + " starts from “" + line.from()
                                 + "”. It must be a number from 0 to 100, with at most four places, or a mark of a total such as 40/60.");
             }
         }
         problems.addAll(Boundaries.problems(bands));
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         return bands;
     }
 
-    private static Optional<Percent> worth(BandLine line, List<String> problems) {
+    private static Optional<Percent> worth(BandLine line, int i, Problems problems) {
         if (line.worth().isEmpty()) {
             return Optional.empty();
         }
@@ -319,8 +321,11 @@ public class BoundaryService {
         } catch (IllegalArgumentException none) {
             // Refused below in the same words as one outside the range.
         }
-        problems.add(line.label() + " is worth “" + line.worth()
-                + "”. It must be a number from 0 to 100, or empty for midway to the next band up.");
+        problems.at(
+                "worth",
+                i,
+                line.label() + " is worth “" + line.worth()
+                        + "”. It must be a number from 0 to 100, or empty for midway to the next band up.");
         return Optional.empty();
     }
 }

@@ -10,6 +10,7 @@ import aestimo.app.groundwork.GroundworkMapper.CategoryRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Averaging;
 import aestimo.core.book.Book;
@@ -242,29 +243,41 @@ public class CategoryService {
 
     /** As categories of the core, in the form's order; one not kept yet has the id it stands at. */
     private static List<Category> check(WeightsForm form) {
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         List<Category> categories = new ArrayList<>();
         Set<String> names = new HashSet<>();
-        for (CategoryLine line : form.categories()) {
+        for (int i = 0; i < form.categories().size(); i++) {
+            CategoryLine line = form.categories().get(i);
             String called = line.name().isEmpty() ? "a category" : line.name();
             if (line.name().isEmpty() || line.name().length() > GroundworkService.LONGEST_NAME) {
-                problems.add("Each category needs a name of 1 to " + GroundworkService.LONGEST_NAME + " letters.");
+                problems.at(
+                        "categoryName",
+                        i,
+                        "Each category needs a name of 1 to " + GroundworkService.LONGEST_NAME + " letters.");
             } else if (!names.add(line.name())) {
-                problems.add("There are two categories called " + line.name() + ". Give one another name.");
+                problems.at(
+                        "categoryName",
+                        i,
+                        "There are two categories called " + line.name() + ". Give one another name.");
             }
             if (!SHAPES.contains(line.shape()) || line.tint() < 1 || line.tint() > GroundworkService.TINTS) {
                 problems.add("Choose a shape and a colour for " + called + ".");
             }
             boolean points = line.averaging().equals(Averaging.POINTS.name());
             if (points && line.dropLowest() > 0) {
-                problems.add(
+                problems.at(
+                        "averaging",
+                        i,
                         called + " averages by points, so it cannot drop its lowest: a higher mark could then lower "
                                 + "a result. Average each alike, or drop none.");
             }
             Optional<Weight> weight = weight(line);
             if (weight.isEmpty()) {
-                problems.add("The weight of " + called + " is “" + line.weight()
-                        + "”. It must be a number from 0 to 100, with at most four places.");
+                problems.at(
+                        "weight",
+                        i,
+                        "The weight of " + called + " is “" + line.weight()
+                                + "”. It must be a number from 0 to 100, with at most four places.");
             }
             categories.add(new Category(
                     new CategoryId(line.id() == 0 ? "new" + categories.size() : Long.toString(line.id())),
@@ -278,9 +291,7 @@ public class CategoryService {
         if (form.categories().isEmpty()) {
             problems.add("The class needs at least one category.");
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         return categories;
     }
 

@@ -7,6 +7,7 @@ import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import aestimo.app.web.Sent;
 import aestimo.core.book.Book;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
@@ -52,7 +53,7 @@ class GroundworkPages {
                             tried.get(),
                             frame(model).span().orElseThrow().span()));
         } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
+            Sent.refuse(model, Sent.PROBLEMS, refused);
         }
         return "groundwork/would-move :: said";
     }

@@ -8,6 +8,7 @@ import aestimo.app.frame.Plain;
 import aestimo.app.groundwork.Forms.ClassForm;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
 import aestimo.core.book.GradeOn;
 import aestimo.core.book.Method;
@@ -15,8 +16,6 @@ import aestimo.core.book.Ranking;
 import aestimo.core.book.Rules;
 import aestimo.core.book.TermResults;
 import aestimo.core.book.YearResult;
-import java.util.ArrayList;
-import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -51,7 +50,7 @@ public class GroundworkService {
         check(teacher, form);
         Long id = mapper.insertClass(teacher, mapper.insertBoundaries(teacher, form.name(), false), form);
         if (id == null) {
-            throw new FormException(taken(form));
+            throw FormException.at("name", taken(form));
         }
         return id;
     }
@@ -68,7 +67,7 @@ public class GroundworkService {
                 new ClassForm(before.yearId(), form.name(), form.subject(), form.tint(), form.takesResults());
         check(teacher, inItsYear);
         if (mapper.isClassNameTaken(teacher, classId, inItsYear)) {
-            throw new FormException(taken(form));
+            throw FormException.at("name", taken(form));
         }
         mapper.updateClass(teacher, classId, inItsYear);
         changes.recordGroundwork(teacher, classId, "class", words(before), words(books.classRow(teacher, classId)));
@@ -79,22 +78,20 @@ public class GroundworkService {
     }
 
     private void check(TeacherId teacher, ClassForm form) {
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         if (form.name().isEmpty() || form.name().length() > LONGEST_NAME) {
-            problems.add("The class needs a name of 1 to " + LONGEST_NAME + " letters, such as 9B.");
+            problems.at("name", "The class needs a name of 1 to " + LONGEST_NAME + " letters, such as 9B.");
         }
         if (form.subject().length() > LONGEST_NAME) {
-            problems.add("The subject has over " + LONGEST_NAME + " letters.");
+            problems.at("subject", "The subject has over " + LONGEST_NAME + " letters.");
         }
         if (form.tint() < 1 || form.tint() > TINTS) {
-            problems.add("Choose one of the colours.");
+            problems.at("tint", "Choose one of the colours.");
         }
         if (mapper.findYear(teacher, form.yearId()).isEmpty()) {
-            problems.add("Choose the year the class is taught in.");
+            problems.at("yearId", "Choose the year the class is taught in.");
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
     }
 
     private static String taken(ClassForm form) {

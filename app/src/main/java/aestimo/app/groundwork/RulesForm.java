@@ -4,6 +4,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Plain;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Problems;
 import aestimo.core.book.GradeOn;
 import aestimo.core.book.Method;
 import aestimo.core.book.Ranking;
@@ -13,8 +14,6 @@ import aestimo.core.book.TermResults;
 import aestimo.core.book.YearResult;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 
@@ -109,65 +108,69 @@ public record RulesForm(
 
     /** @throws FormException naming everything that is no rule */
     Rules toRules() {
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         Reader reader = new Reader(problems);
         Rules rules = Rules.withDefaults()
-                .withMethod(reader.choice(Method.class, method, "how a result is made"))
-                .withPlaces(reader.read(places, text -> new Places(Integer.parseInt(text)), Places.ONE, "Decimals"))
-                .withGradeOn(reader.choice(GradeOn.class, gradeOn, "what grades go by"))
+                .withMethod(reader.choice("method", Method.class, method, "how a result is made"))
+                .withPlaces(reader.read(
+                        "places", places, text -> new Places(Integer.parseInt(text)), Places.ONE, "Decimals"))
+                .withGradeOn(reader.choice("gradeOn", GradeOn.class, gradeOn, "what grades go by"))
                 .withPass(Optional.of(pass).filter(label -> !label.isEmpty()))
-                .withRanking(reader.choice(Ranking.class, ranking, "how ranks are counted"))
+                .withRanking(reader.choice("ranking", Ranking.class, ranking, "how ranks are counted"))
                 .withYear(
-                        reader.choice(YearResult.class, yearResult, "how the year is made"),
-                        reader.choice(TermResults.class, termResults, "how terms go into the year"));
-        rules = reader.keep(rules, "Just below", borderline, rules::withBorderline);
-        rules = reader.keep(rules, "Movement", movementAt, rules::withMovementAt);
-        rules = reader.keep(rules, "The late deduction", lateDeduction, rules::withLateDeduction);
+                        reader.choice("yearResult", YearResult.class, yearResult, "how the year is made"),
+                        reader.choice("termResults", TermResults.class, termResults, "how terms go into the year"));
+        rules = reader.keep("borderline", rules, "Just below", borderline, rules::withBorderline);
+        rules = reader.keep("movementAt", rules, "Movement", movementAt, rules::withMovementAt);
+        rules = reader.keep("lateDeduction", rules, "The late deduction", lateDeduction, rules::withLateDeduction);
         if (notHandedIn.isEmpty()) {
             rules = rules.withNotHandedIn(Optional.empty());
         } else {
             Rules others = rules;
             rules = reader.keep(
-                    rules, "Not handed in", notHandedIn, percent -> others.withNotHandedIn(Optional.of(percent)));
+                    "notHandedIn",
+                    rules,
+                    "Not handed in",
+                    notHandedIn,
+                    percent -> others.withNotHandedIn(Optional.of(percent)));
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         return rules;
     }
 
     /** Reads one field after the other and notes what will not do. */
-    private record Reader(List<String> problems) {
-        <E extends Enum<E>> E choice(Class<E> type, String text, String what) {
+    private record Reader(Problems problems) {
+        <E extends Enum<E>> E choice(String field, Class<E> type, String text, String what) {
             try {
                 return Enum.valueOf(type, text);
             } catch (IllegalArgumentException none) {
-                problems.add("Choose " + what + ".");
+                problems.at(field, "Choose " + what + ".");
                 return type.getEnumConstants()[0];
             }
         }
 
-        <T> T read(String text, Function<String, T> reading, T otherwise, String what) {
+        <T> T read(String field, String text, Function<String, T> reading, T otherwise, String what) {
             try {
                 return reading.apply(text);
             } catch (IllegalArgumentException none) {
-                problems.add(what + " cannot be “" + text + "”. Choose one of those offered.");
+                problems.at(field, what + " cannot be “" + text + "”. Choose one of those offered.");
                 return otherwise;
             }
         }
 
-        Rules keep(Rules rules, String what, String text, Function<Percent, Rules> change) {
+        Rules keep(String field, Rules rules, String what, String text, Function<Percent, Rules> change) {
             try {
                 Percent percent = Percent.parse(text);
                 if (percent.compareTo(Percent.HUNDRED) > 0) {
-                    problems.add(what + " is “" + text + "”. More than 100 makes no sense there.");
+                    problems.at(field, what + " is “" + text + "”. More than 100 makes no sense there.");
                     return rules;
                 }
                 return change.apply(percent);
             } catch (RefusedException refused) {
-                problems.add(what + ": " + refused.refusals().get(0).words() + ".");
+                problems.at(field, what + ": " + refused.refusals().get(0).words() + ".");
             } catch (IllegalArgumentException none) {
-                problems.add(
+                problems.at(
+                        field,
                         what + " is “" + text + "”. It must be a number such as 2 or 0.5, with at most four places.");
             }
             return rules;

@@ -94,7 +94,7 @@ class WeightsController {
             form = categories.scaled(form);
             model.addAttribute("done", "Scaled to 100, not saved yet. Look, then save the weights.");
         } catch (FormException refused) {
-            model.addAttribute("weightProblems", refused.problems());
+            Sent.refuse(model, "weightProblems", refused);
         }
         return page(open, form, boundariesForm(open.classBook()), model);
     }

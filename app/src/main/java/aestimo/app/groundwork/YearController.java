@@ -5,7 +5,6 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.groundwork.Forms.ClassForm;
 import aestimo.app.groundwork.Forms.TermLine;
 import aestimo.app.groundwork.Forms.YearForm;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import java.time.Clock;
@@ -77,16 +76,14 @@ class YearController {
             Model model,
             RedirectAttributes told) {
         YearForm form = YearForm.read(fields);
-        try {
-            years.change(teacher.id(), yearId, form);
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            model.addAttribute("asksToMove", refused instanceof YearService.MovesException);
-            int version = years.year(teacher.id(), yearId).version();
-            return yearPage(teacher, yearId, new YearForm(form.name(), version, form.terms()), model);
-        }
-        told.addFlashAttribute("done", form.name() + " is saved.");
-        return "redirect:/years";
+        return Sent.of(() -> years.change(teacher.id(), yearId, form))
+                .saying(told, form.name() + " is saved.")
+                .to("redirect:/years")
+                .orShow(model, refused -> {
+                    model.addAttribute("asksToMove", refused instanceof YearService.MovesException);
+                    int version = years.year(teacher.id(), yearId).version();
+                    return yearPage(teacher, yearId, new YearForm(form.name(), version, form.terms()), model);
+                });
     }
 
     @GetMapping("/classes/new")

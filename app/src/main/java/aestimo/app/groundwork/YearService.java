@@ -9,6 +9,7 @@ import aestimo.app.sealed.HeldByReturns;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
@@ -136,7 +137,7 @@ public class YearService {
         List<Term> terms = check(form);
         Long id = mapper.insertYear(teacher, form.name());
         if (id == null) {
-            throw new FormException(taken(form));
+            throw FormException.at("name", taken(form));
         }
         terms.forEach(term -> mapper.insertTerm(teacher, id, term));
         return id;
@@ -153,7 +154,7 @@ public class YearService {
         Year before = year(teacher, yearId);
         List<Term> terms = check(form);
         if (mapper.isYearNameTaken(teacher, yearId, form.name())) {
-            throw new FormException(taken(form));
+            throw FormException.at("name", taken(form));
         }
         if (mapper.updateYear(teacher, yearId, form.version(), form.name()) == 0) {
             throw new FormException("This year was changed in another window meanwhile; there it has " + before.words()
@@ -223,28 +224,35 @@ public class YearService {
     }
 
     private static List<Term> check(YearForm form) {
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         if (form.name().isEmpty() || form.name().length() > 40) {
-            problems.add("The year needs a name of 1 to 40 letters, such as 2026/27.");
+            problems.at("name", "The year needs a name of 1 to 40 letters, such as 2026/27.");
         }
         List<Term> terms = new ArrayList<>();
         Set<String> names = new HashSet<>();
-        for (TermLine line : form.terms()) {
+        for (int i = 0; i < form.terms().size(); i++) {
+            TermLine line = form.terms().get(i);
             String called = line.name().isEmpty() ? "The term without a name" : "“" + line.name() + "”";
             if (line.name().isEmpty() || line.name().length() > 40) {
-                problems.add("Each term needs a name of 1 to 40 letters.");
+                problems.at("termName", i, "Each term needs a name of 1 to 40 letters.");
             } else if (!names.add(line.name())) {
-                problems.add(called + " stands twice. Each term needs its own name.");
+                problems.at("termName", i, called + " stands twice. Each term needs its own name.");
             }
             LocalDate starts = Forms.date(line.starts()).orElse(null);
             LocalDate ends = Forms.date(line.ends()).orElse(null);
             if (starts == null || ends == null) {
-                problems.add(called + " needs a first and a last day, such as 2026-09-01.");
+                problems.at(
+                        starts == null ? "starts" : "ends",
+                        i,
+                        called + " needs a first and a last day, such as 2026-09-01.");
             } else if (ends.isBefore(starts)) {
-                problems.add(
+                problems.at(
+                        "ends",
+                        i,
                         called + " ends on " + Days.brief(ends) + ", before it starts on " + Days.brief(starts) + ".");
             } else {
-                terms.add(new Term(line.id(), line.name(), starts, ends, weight(line, called, problems), line.exam()));
+                terms.add(
+                        new Term(line.id(), line.name(), starts, ends, weight(line, i, called, problems), line.exam()));
             }
         }
         if (form.terms().isEmpty()) {
@@ -256,13 +264,11 @@ public class YearService {
                 overlap(terms.get(j), terms.get(i)).ifPresent(problems::add);
             }
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         return terms;
     }
 
-    private static Weight weight(TermLine line, String called, List<String> problems) {
+    private static Weight weight(TermLine line, int i, String called, Problems problems) {
         try {
             Weight weight = line.weight().isEmpty() ? Weight.ZERO : Weight.parse(line.weight());
             if (weight.toFraction().compareTo(HIGHEST_WEIGHT) <= 0) {
@@ -271,8 +277,11 @@ public class YearService {
         } catch (IllegalArgumentException none) {
             // Said below, in the same words as a weight too high.
         }
-        problems.add("The weight of " + called + " is “" + line.weight()
-                + "”. It must be a number from 0 to 1000, with at most four places.");
+        problems.at(
+                "termWeight",
+                i,
+                "The weight of " + called + " is “" + line.weight()
+                        + "”. It must be a number from 0 to 1000, with at most four places.");
         return Weight.ZERO;
     }
 

@@ -57,7 +57,7 @@ record ExistingTargets(Boundaries bands, OutOf top, Map<Long, TargetBands> targe
         }
         return switch (column.choice().role()) {
             case SCORE ->
-                StartingScoreService.parse(text, top, "The starting score", problems)
+                StartingScoreService.parse(text, top, "The starting score", problems::add)
                         .map(Mark::toString)
                         .orElse("");
             default -> {

@@ -4,7 +4,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
@@ -119,12 +118,8 @@ class ImportController {
     String settle(
             OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes told) {
         frame(open, model);
-        try {
-            imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
-        return to(open.id(), "/" + importId, model);
+        return Sent.of(() -> imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields)))
+                .orSay(told, to(open.id(), "/" + importId, model));
     }
 
     /** Rows that are not on the page keep what was settled of them; a button settles all strangers at once. */
@@ -145,15 +140,13 @@ class ImportController {
     @PostMapping("/{importId}/import")
     String take(OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes told) {
         frame(open, model);
-        try {
-            imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
-            ImportPlan plan = imports.take(open.teacher(), open.id(), importId);
-            told.addFlashAttribute("done", words(plan));
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return page(open, importId, model);
-        }
-        return to(open.id(), "/" + importId, model);
+        return Sent.of(() -> {
+                    imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
+                    return imports.take(open.teacher(), open.id(), importId);
+                })
+                .saying(told, ImportController::words)
+                .to(to(open.id(), "/" + importId, model))
+                .orShow(model, () -> page(open, importId, model));
     }
 
     private static String words(ImportPlan plan) {

@@ -9,6 +9,7 @@ import aestimo.app.marks.AssessmentMapper.CeilingRow;
 import aestimo.app.marks.AssessmentMapper.PartRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Problems;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Category;
 import aestimo.core.book.Term;
@@ -39,7 +40,7 @@ final class AssessmentCheck {
 
     private final ClassBook classBook;
     private final AssessmentForm form;
-    private final List<String> problems = new ArrayList<>();
+    private final Problems problems = new Problems();
 
     private AssessmentCheck(ClassBook classBook, AssessmentForm form) {
         this.classBook = classBook;
@@ -56,7 +57,7 @@ final class AssessmentCheck {
 
     private Checked check() {
         if (form.title().isEmpty() || form.title().length() > LONGEST_TITLE) {
-            problems.add("The assessment needs a title of 1 to " + LONGEST_TITLE + " letters.");
+            problems.at("title", "The assessment needs a title of 1 to " + LONGEST_TITLE + " letters.");
         }
         AssessmentKind kind = Arrays.stream(AssessmentKind.values())
                 .filter(own -> own.name().equals(form.kind()))
@@ -66,10 +67,10 @@ final class AssessmentCheck {
         Optional<Term> given =
                 classBook.book().term(new TermId(Long.toString(form.more().termId())));
         if (form.more().termId() != 0 && given.isEmpty()) {
-            problems.add("Choose one of the year's terms, or the one of its date.");
+            problems.at("term", "Choose one of the year's terms, or the one of its date.");
         }
         if (form.more().instructions().length() > LONGEST_INSTRUCTIONS) {
-            problems.add("The instructions have over " + LONGEST_INSTRUCTIONS + " characters.");
+            problems.at("instructions", "The instructions have over " + LONGEST_INSTRUCTIONS + " characters.");
         }
         LocalDate date = date(given);
         LocalDate due = due(date);
@@ -78,12 +79,10 @@ final class AssessmentCheck {
             problems.add("A check or a note has no parts. Take them out, or choose marks or grades.");
         }
         OutOf outOf = kind == AssessmentKind.MARKS ? outOf(!parts.isEmpty()) : null;
-        Weight weight = weight(form.more().weight(), "The weight within its category");
+        Weight weight = weight("weight", 0, form.more().weight(), "The weight within its category");
         List<List<Integer>> gates = new ArrayList<>();
         List<CeilingRow> ceilings = ceilings(parts, gates);
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         AssessmentRow row = new AssessmentRow(
                 form.categoryId(),
                 form.title(),
@@ -109,9 +108,11 @@ final class AssessmentCheck {
         boolean stands = form.id() != 0
                 && classBook.assessment(form.id()).category().text().equals(Long.toString(form.categoryId()));
         if (category.isEmpty()) {
-            problems.add("Choose the category it belongs to.");
+            problems.at("category", "Choose the category it belongs to.");
         } else if (category.get().retired() && !stands) {
-            problems.add(category.get().name() + " is retired and takes no new assessment. Choose another category.");
+            problems.at(
+                    "category",
+                    category.get().name() + " is retired and takes no new assessment. Choose another category.");
         }
     }
 
@@ -120,16 +121,18 @@ final class AssessmentCheck {
         try {
             LocalDate date = LocalDate.parse(form.date());
             if (given.isEmpty() && classBook.book().termOn(date).isEmpty()) {
-                problems.add(Days.brief(date) + " " + date.getYear() + " lies in no term. The terms are "
-                        + classBook.book().terms().stream()
-                                .map(term -> term.name() + " from " + Days.brief(term.firstDay()) + " to "
-                                        + Days.brief(term.lastDay()))
-                                .collect(Collectors.joining("; "))
-                        + ".");
+                problems.at(
+                        "date",
+                        Days.brief(date) + " " + date.getYear() + " lies in no term. The terms are "
+                                + classBook.book().terms().stream()
+                                        .map(term -> term.name() + " from " + Days.brief(term.firstDay()) + " to "
+                                                + Days.brief(term.lastDay()))
+                                        .collect(Collectors.joining("; "))
+                                + ".");
             }
             return date;
         } catch (DateTimeParseException none) {
-            problems.add("The date is “" + form.date() + "”. It must be a day such as 2027-02-19.");
+            problems.at("date", "The date is “" + form.date() + "”. It must be a day such as 2027-02-19.");
             return null;
         }
     }
@@ -141,33 +144,35 @@ final class AssessmentCheck {
         try {
             LocalDate due = LocalDate.parse(form.more().due());
             if (date != null && due.isBefore(date)) {
-                problems.add("It is due on " + Days.brief(due) + ", before its date, " + Days.brief(date) + ".");
+                problems.at("due", "It is due on " + Days.brief(due) + ", before its date, " + Days.brief(date) + ".");
             }
             return due;
         } catch (DateTimeParseException none) {
-            problems.add("The due date is “" + form.more().due() + "”. It must be a day such as 2027-02-26, or empty.");
+            problems.at(
+                    "due",
+                    "The due date is “" + form.more().due() + "”. It must be a day such as 2027-02-26, or empty.");
             return date;
         }
     }
 
     private OutOf outOf(boolean hasParts) {
-        return hasParts && form.outOf().isEmpty() ? null : outOf(form.outOf(), "Out of");
+        return hasParts && form.outOf().isEmpty() ? null : outOf("outOf", 0, form.outOf(), "Out of");
     }
 
-    private OutOf outOf(String text, String what) {
+    private OutOf outOf(String field, int line, String text, String what) {
         try {
             OutOf outOf = OutOf.parse(text);
             if (outOf.value().compareTo(HIGHEST) > 0) {
-                problems.add(what + " " + outOf + " is too much. At most " + HIGHEST + " is possible.");
+                problems.at(field, line, what + " " + outOf + " is too much. At most " + HIGHEST + " is possible.");
             }
             return outOf;
         } catch (IllegalArgumentException none) {
-            problems.add(what + " “" + text + "” will not do. It must be a number above 0, such as 40.");
+            problems.at(field, line, what + " “" + text + "” will not do. It must be a number above 0, such as 40.");
             return null;
         }
     }
 
-    private Weight weight(String text, String what) {
+    private Weight weight(String field, int line, String text, String what) {
         Weight weight = Weight.ZERO;
         try {
             weight = Weight.parse(text);
@@ -175,8 +180,11 @@ final class AssessmentCheck {
             // A weight of 0 is refused below in the same words.
         }
         if (weight.isZero() || weight.value().compareTo(HIGHEST_WEIGHT) > 0) {
-            problems.add(what + " is “" + text + "”. It must be a number above 0, at most " + HIGHEST_WEIGHT
-                    + ", such as 1 or 2.");
+            problems.at(
+                    field,
+                    line,
+                    what + " is “" + text + "”. It must be a number above 0, at most " + HIGHEST_WEIGHT
+                            + ", such as 1 or 2.");
         }
         return weight;
     }
@@ -184,17 +192,22 @@ final class AssessmentCheck {
     private List<PartRow> parts() {
         List<PartRow> parts = new ArrayList<>();
         Set<String> titles = new HashSet<>();
-        for (PartLine line : form.parts()) {
+        for (int i = 0; i < form.parts().size(); i++) {
+            PartLine line = form.parts().get(i);
             String called = line.title().isEmpty() ? "A part" : "Part “" + line.title() + "”";
             if (line.title().isEmpty()
                     || line.title().length() > LONGEST_PART
                     || line.title().contains(";")) {
-                problems.add("Each part needs a title of 1 to " + LONGEST_PART + " letters, without a semicolon.");
+                problems.at(
+                        "partTitle",
+                        i,
+                        "Each part needs a title of 1 to " + LONGEST_PART + " letters, without a semicolon.");
             } else if (!titles.add(line.title())) {
-                problems.add("Two parts are called “" + line.title() + "”. Give each a title of its own.");
+                problems.at(
+                        "partTitle", i, "Two parts are called “" + line.title() + "”. Give each a title of its own.");
             }
-            OutOf outOf = outOf(line.outOf(), called + ", out of");
-            Weight weight = weight(line.weight(), called + ": its weight");
+            OutOf outOf = outOf("partOutOf", i, line.outOf(), called + ", out of");
+            Weight weight = weight("partWeight", i, line.weight(), called + ": its weight");
             if (outOf != null) {
                 parts.add(new PartRow(line.id(), parts.size(), line.title(), outOf, weight));
             }
@@ -207,7 +220,9 @@ final class AssessmentCheck {
 
     private List<CeilingRow> ceilings(List<PartRow> parts, List<List<Integer>> gates) {
         List<CeilingRow> ceilings = new ArrayList<>();
-        for (CeilingLine line : form.ceilings()) {
+        for (int i = 0; i < form.ceilings().size(); i++) {
+            CeilingLine line = form.ceilings().get(i);
+            int place = i;
             List<Integer> own = new ArrayList<>();
             for (String gate : line.gates()) {
                 parts.stream()
@@ -215,17 +230,22 @@ final class AssessmentCheck {
                         .findFirst()
                         .ifPresentOrElse(
                                 part -> own.add(part.place()),
-                                () -> problems.add("A ceiling names “" + gate + "”, which is no part of this piece."));
+                                () -> problems.at(
+                                        "gates",
+                                        place,
+                                        "A ceiling names “" + gate + "”, which is no part of this piece."));
             }
-            Optional<Percent> pass = percent(line.pass(), "A ceiling's pass percent");
-            Optional<Percent> most = percent(line.most(), "What a ceiling lets pass at most");
+            Optional<Percent> pass = percent("pass", i, line.pass(), "A ceiling's pass percent");
+            Optional<Percent> most = percent("most", i, line.most(), "What a ceiling lets pass at most");
             int fewerThan = (int) Math.min(MOST_PARTS, FormFields.toNumber(line.fewerThan()));
             if (line.gates().isEmpty()) {
-                problems.add("A ceiling needs at least one part it looks at.");
+                problems.at("gates", i, "A ceiling needs at least one part it looks at.");
             } else if (new HashSet<>(own).size() < own.size()) {
-                problems.add("A ceiling names a part twice.");
+                problems.at("gates", i, "A ceiling names a part twice.");
             } else if (fewerThan < 1 || fewerThan > line.gates().size()) {
-                problems.add(
+                problems.at(
+                        "fewerThan",
+                        i,
                         "A ceiling looks at " + line.gates().size() + " of the parts: “fewer than " + line.fewerThan()
                                 + "” must be from 1 to " + line.gates().size() + ".");
             }
@@ -241,7 +261,7 @@ final class AssessmentCheck {
         return ceilings;
     }
 
-    private Optional<Percent> percent(String text, String what) {
+    private Optional<Percent> percent(String field, int line, String text, String what) {
         try {
             Percent percent = Percent.parse(text);
             if (percent.isWithinHundred()) {
@@ -250,7 +270,7 @@ final class AssessmentCheck {
         } catch (IllegalArgumentException none) {
             // Refused below in the same words as one outside the range.
         }
-        problems.add(what + " is “" + text + "”. It must be a number from 0 to 100.");
+        problems.at(field, line, what + " is “" + text + "”. It must be a number from 0 to 100.");
         return Optional.empty();
     }
 }

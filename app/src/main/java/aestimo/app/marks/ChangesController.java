@@ -9,9 +9,9 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
 import aestimo.app.web.Download;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Sent;
 import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -109,26 +109,20 @@ class ChangesController {
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("change"));
         CellId cell = new CellId(change.assessmentId(), change.enrolmentId(), change.partId());
-        try {
-            entries.apply(
-                    open.teacher(),
-                    open.id(),
-                    List.of(new TypedEntry(
-                            UUID.randomUUID(),
-                            cell.assessmentId(),
-                            cell.enrolmentId(),
-                            cell.partId(),
-                            open.classBook().version(cell),
-                            change.was(),
-                            "undone")));
-            told.addFlashAttribute(
-                    "done",
-                    change.student() + ", " + change.assessment() + " is "
-                            + (change.was().isEmpty() ? "blank" : change.was()) + " again.");
-        } catch (FormException refused) {
-            told.addFlashAttribute("problems", refused.problems());
-        }
+        TypedEntry undone = new TypedEntry(
+                UUID.randomUUID(),
+                cell.assessmentId(),
+                cell.enrolmentId(),
+                cell.partId(),
+                open.classBook().version(cell),
+                change.was(),
+                "undone");
         PageFrame frame = frames.ofClass(open, "changes");
-        return "redirect:/classes/" + open.id() + "/changes?" + frame.query();
+        return Sent.of(() -> entries.apply(open.teacher(), open.id(), List.of(undone)))
+                .saying(
+                        told,
+                        change.student() + ", " + change.assessment() + " is "
+                                + (change.was().isEmpty() ? "blank" : change.was()) + " again.")
+                .orSay(told, "redirect:/classes/" + open.id() + "/changes?" + frame.query());
     }
 }

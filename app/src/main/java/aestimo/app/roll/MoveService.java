@@ -95,8 +95,8 @@ public class MoveService {
         try {
             first = LocalDate.parse(day);
         } catch (DateTimeParseException none) {
-            throw new FormException(
-                    "The first day in the other class is “" + day + "”. It must be one such as 2027-03-01.");
+            throw FormException.at(
+                    "day", "The first day in the other class is “" + day + "”. It must be one such as 2027-03-01.");
         }
         if (toClassId == classId) {
             throw new FormException("Choose the class the student moves to.");
@@ -112,7 +112,7 @@ public class MoveService {
         }
         LocalDate last = first.minusDays(1);
         if (row.joined() != null && last.isBefore(row.joined())) {
-            throw new FormException(name + " joined on " + row.joined() + " and cannot leave before.");
+            throw FormException.at("day", name + " joined on " + row.joined() + " and cannot leave before.");
         }
         mapper.insertEnrolment(teacher, toClassId, row.studentId(), "", first);
         mapper.updateEnrolment(teacher, classId, enrolmentId, row.setName(), row.joined(), last);

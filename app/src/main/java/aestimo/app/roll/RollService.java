@@ -8,6 +8,7 @@ import aestimo.app.sealed.HeldByReturns;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import aestimo.exchange.roster.PastedRoster;
 import aestimo.exchange.roster.RosterLine;
 import java.time.Clock;
@@ -222,10 +223,10 @@ public class RollService {
         if (mapper.lockClass(teacher, classId) == null) {
             throw new NotFoundException("class");
         }
-        LocalDate from = date(joined, "The day they join");
+        LocalDate from = date("joined", joined, "The day they join");
         RosterPreview preview = preview(teacher, classId, text, joined);
         int otherSets = moveSets ? moveSets(teacher, classId, preview) : 0;
-        int left = leave(teacher, classId, preview, gone, date(leftOn, "The day they left"));
+        int left = leave(teacher, classId, preview, gone, date("leftOn", leftOn, "The day they left"));
         if (preview.taken() + left + otherSets == 0) {
             throw new FormException("There is no new student in what was pasted. Nothing was changed.");
         }
@@ -299,8 +300,9 @@ public class RollService {
             throw new NotFoundException("class");
         }
         List<EnrolmentRow> before = mapper.findEnrolments(teacher, classId);
-        List<String> problems = new ArrayList<>();
-        for (RollLine line : lines) {
+        Problems problems = new Problems();
+        for (int i = 0; i < lines.size(); i++) {
+            RollLine line = lines.get(i);
             EnrolmentRow row = before.stream()
                     .filter(it -> it.id() == line.enrolmentId())
                     .findFirst()
@@ -313,12 +315,10 @@ public class RollService {
                     change(teacher, classId, row, line);
                 }
             } catch (FormException refused) {
-                problems.addAll(refused.problems());
+                problems.addAll(refused, i);
             }
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
     }
 
     private void remove(TeacherId teacher, long classId, EnrolmentRow row) {
@@ -339,22 +339,27 @@ public class RollService {
         String called = row.family() + ", " + row.given();
         if (line.family().isEmpty()
                 || Math.max(line.family().length(), line.given().length()) > LONGEST_NAME) {
-            throw new FormException(called + " needs a family name, and no name over " + LONGEST_NAME + " letters.");
+            throw FormException.at(
+                    "family", called + " needs a family name, and no name over " + LONGEST_NAME + " letters.");
         }
         if (line.set().length() > LONGEST_NAME || line.number().length() > LONGEST_NAME) {
-            throw new FormException(called + ": the set and the number have at most " + LONGEST_NAME + " letters.");
+            throw FormException.at(
+                    line.set().length() > LONGEST_NAME ? "set" : "number",
+                    called + ": the set and the number have at most " + LONGEST_NAME + " letters.");
         }
-        LocalDate joined = date(line.joined(), "The day " + called + " joined");
-        LocalDate left = date(line.left(), "The day " + called + " left");
+        LocalDate joined = date("joined", line.joined(), "The day " + called + " joined");
+        LocalDate left = date("left", line.left(), "The day " + called + " left");
         if (joined != null && left != null && left.isBefore(joined)) {
-            throw new FormException(called + " cannot have left on " + left + ", before joining on " + joined + ".");
+            throw FormException.at(
+                    "left", called + " cannot have left on " + left + ", before joining on " + joined + ".");
         }
         boolean numberTaken = mapper.findStudents(teacher).stream()
                 .anyMatch(other -> other.id() != row.studentId()
                         && !line.number().isEmpty()
                         && other.number().equals(line.number()));
         if (numberTaken) {
-            throw new FormException(
+            throw FormException.at(
+                    "number",
                     "Number " + line.number() + " belongs to another student; " + called + " cannot have it.");
         }
         mapper.updateStudent(teacher, new StudentRow(row.studentId(), line.number(), line.family(), line.given()));
@@ -364,14 +369,15 @@ public class RollService {
     }
 
     /** Null for an open date. */
-    private static LocalDate date(String text, String what) {
+    private static LocalDate date(String field, String text, String what) {
         if (text.isEmpty()) {
             return null;
         }
         try {
             return LocalDate.parse(text);
         } catch (DateTimeParseException none) {
-            throw new FormException(what + " is “" + text + "”. It must be a date such as 2027-01-11, or stay empty.");
+            throw FormException.at(
+                    field, what + " is “" + text + "”. It must be a date such as 2027-01-11, or stay empty.");
         }
     }
 }

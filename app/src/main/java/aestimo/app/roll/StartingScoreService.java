@@ -5,8 +5,8 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
-import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -63,10 +63,10 @@ public class StartingScoreService {
      * Understands a score as typed; a comma does for a point.
      *
      * @param whose before the problem, such as “The starting score”
-     * @param problems takes the reason where it is none
+     * @param wrong takes the reason where it is none
      * @return empty for empty text, and for what is no score
      */
-    public static Optional<Mark> parse(String text, OutOf top, String whose, List<String> problems) {
+    public static Optional<Mark> parse(String text, OutOf top, String whose, Consumer<String> wrong) {
         if (text.isEmpty()) {
             return Optional.empty();
         }
@@ -78,7 +78,7 @@ public class StartingScoreService {
         } catch (IllegalArgumentException none) {
             // Refused below in the same words as one outside the range.
         }
-        problems.add(whose + " is “" + text + "”. It must be a number from 0 to " + top + ", or empty.");
+        wrong.accept(whose + " is “" + text + "”. It must be a number from 0 to " + top + ", or empty.");
         return Optional.empty();
     }
 }

@@ -47,30 +47,24 @@ class StudentController {
             throws IOException {
         StudentCard card = StudentCard.read(fields);
         StudentService.Shown before = students.student(open.teacher(), open.id(), enrolmentId);
-        try {
-            students.save(
-                    open.teacher(),
-                    open.id(),
-                    enrolmentId,
-                    card,
-                    photo == null ? new byte[0] : photo.getBytes(),
-                    fields.text("withoutPhoto").equals("true"));
-        } catch (FormException refused) {
-            model.addAttribute("cardProblems", refused.problems());
-            model.addAttribute(
-                    "shown",
-                    new StudentService.Shown(
-                            enrolmentId,
-                            before.name(),
-                            card,
-                            before.startingTop(),
-                            before.hasPhoto(),
-                            before.sets(),
-                            before.otherClasses()));
-            return list.list(open, model);
-        }
-        told.addFlashAttribute("done", before.name() + " is saved.");
-        return list.back(open, model);
+        byte[] chosen = photo == null ? new byte[0] : photo.getBytes();
+        boolean without = fields.text("withoutPhoto").equals("true");
+        return Sent.of(() -> students.save(open.teacher(), open.id(), enrolmentId, card, chosen, without))
+                .saying(told, before.name() + " is saved.")
+                .to(it -> list.back(open, model))
+                .orShow(model, "cardProblems", () -> {
+                    model.addAttribute(
+                            "shown",
+                            new StudentService.Shown(
+                                    enrolmentId,
+                                    before.name(),
+                                    card,
+                                    before.startingTop(),
+                                    before.hasPhoto(),
+                                    before.sets(),
+                                    before.otherClasses()));
+                    return list.list(open, model);
+                });
     }
 
     @GetMapping("/{enrolmentId}/photo")
@@ -119,26 +113,18 @@ class StudentController {
             OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes told) {
         StudentService.Shown shown = students.student(open.teacher(), open.id(), enrolmentId);
         long to = fields.number("to");
-        try {
-            int along = moves.move(
-                    open.teacher(),
-                    open.id(),
-                    enrolmentId,
-                    to,
-                    fields.text("day"),
-                    fields.texts("along").stream().map(FormFields::toNumber).toList());
-            told.addFlashAttribute(
-                    "done",
-                    shown.name() + " moved here"
-                            + (along == 0
-                                    ? "."
-                                    : along == 1
-                                            ? ", and 1 entry came along."
-                                            : ", and " + along + " entries came along."));
-            return "redirect:/classes/" + to + "/groundwork/students";
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return move(open, enrolmentId, model);
-        }
+        List<Long> taken =
+                fields.texts("along").stream().map(FormFields::toNumber).toList();
+        return Sent.of(() -> moves.move(open.teacher(), open.id(), enrolmentId, to, fields.text("day"), taken))
+                .saying(
+                        told,
+                        along -> shown.name() + " moved here"
+                                + (along == 0
+                                        ? "."
+                                        : along == 1
+                                                ? ", and 1 entry came along."
+                                                : ", and " + along + " entries came along."))
+                .to("redirect:/classes/" + to + "/groundwork/students")
+                .orShow(model, () -> move(open, enrolmentId, model));
     }
 }

@@ -7,11 +7,11 @@ import aestimo.app.roll.StudentMapper.SetRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import aestimo.core.value.Mark;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -109,24 +109,25 @@ public class StudentService {
     public void save(
             TeacherId teacher, long classId, long enrolmentId, StudentCard card, byte[] photo, boolean withoutPhoto) {
         CardRow before = row(teacher, classId, enrolmentId);
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         if (card.preferred().length() > LONGEST_NAME) {
-            problems.add("The preferred name has over " + LONGEST_NAME + " letters.");
+            problems.at("preferred", "The preferred name has over " + LONGEST_NAME + " letters.");
         }
-        checkEmail(card.email(), "The e-mail address", problems);
-        checkEmail(card.guardianEmail(), "The guardian's e-mail address", problems);
+        checkEmail("email", card.email(), "The e-mail address", problems);
+        checkEmail("guardianEmail", card.guardianEmail(), "The guardian's e-mail address", problems);
         if (card.supportNote().length() > LONGEST_NOTE) {
-            problems.add("The support note has over " + LONGEST_NOTE + " characters.");
+            problems.at("supportNote", "The support note has over " + LONGEST_NOTE + " characters.");
         }
         if (card.lastReport().length() > LONGEST_REPORT) {
-            problems.add("The last report's words have over " + LONGEST_REPORT + " characters.");
+            problems.at("lastReport", "The last report's words have over " + LONGEST_REPORT + " characters.");
         }
         Optional<LocalDate> birthday = birthday(card, problems);
-        Optional<Mark> score =
-                StartingScoreService.parse(card.startingScore(), before.startingTop(), "The starting score", problems);
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        Optional<Mark> score = StartingScoreService.parse(
+                card.startingScore(),
+                before.startingTop(),
+                "The starting score",
+                words -> problems.at("startingScore", words));
+        problems.refuse();
         mapper.updateCard(teacher, before.studentId(), card, birthday.orElse(null));
         scores.save(teacher, classId, enrolmentId, name(before), score);
         if (photo.length > 0) {
@@ -136,13 +137,13 @@ public class StudentService {
         }
     }
 
-    private static void checkEmail(String email, String what, List<String> problems) {
+    private static void checkEmail(String field, String email, String what, Problems problems) {
         if (!email.isEmpty() && (!email.matches("[^@\\s]+@[^@\\s]+\\.[^@\\s]+") || email.length() > LONGEST_NAME)) {
-            problems.add(what + " is “" + email + "”. It must be one such as name@school.example, or empty.");
+            problems.at(field, what + " is “" + email + "”. It must be one such as name@school.example, or empty.");
         }
     }
 
-    private Optional<LocalDate> birthday(StudentCard card, List<String> problems) {
+    private Optional<LocalDate> birthday(StudentCard card, Problems problems) {
         if (card.birthday().isEmpty()) {
             return Optional.empty();
         }
@@ -154,7 +155,9 @@ public class StudentService {
         } catch (DateTimeParseException none) {
             // Refused below in the same words as a day to come.
         }
-        problems.add("The birthday is “" + card.birthday() + "”. It must be a past day such as 2013-04-30, or empty.");
+        problems.at(
+                "birthday",
+                "The birthday is “" + card.birthday() + "”. It must be a past day such as 2013-04-30, or empty.");
         return Optional.empty();
     }
 
@@ -175,13 +178,13 @@ public class StudentService {
     @Transactional
     public int putIntoSet(TeacherId teacher, long classId, List<Long> enrolments, String set, String day) {
         if (set.length() > LONGEST_NAME) {
-            throw new FormException("The set has over " + LONGEST_NAME + " letters.");
+            throw FormException.at("intoSet", "The set has over " + LONGEST_NAME + " letters.");
         }
         LocalDate onDay;
         try {
             onDay = day.isEmpty() ? LocalDate.now(clock) : LocalDate.parse(day);
         } catch (DateTimeParseException none) {
-            throw new FormException("The day is “" + day + "”. It must be one such as 2027-02-24.");
+            throw FormException.at("onDay", "The day is “" + day + "”. It must be one such as 2027-02-24.");
         }
         int moved = 0;
         for (long enrolment : enrolments) {

@@ -79,7 +79,7 @@ class SchoolController {
                     "done",
                     "The school answers: " + (classes == 1 ? "1 class" : classes + " classes") + " of yours there.");
         } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
+            Sent.refuse(model, Sent.PROBLEMS, refused);
             model.addAttribute("asked", asked);
             return show(teacher, model);
         } catch (SchoolException away) {

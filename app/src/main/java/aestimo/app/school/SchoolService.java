@@ -4,6 +4,7 @@ import aestimo.app.school.SchoolMapper.FieldRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import java.net.URI;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -48,21 +49,21 @@ public class SchoolService {
     public void connect(TeacherId teacher, Connection asked) {
         String standing = mapper.findConnection(teacher).map(Connection::secret).orElse("");
         String address = asked.address().replaceAll("/+$", "");
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         if (!isAddress(address)) {
-            problems.add("The address is “" + asked.address()
-                    + "”. It must be one such as https://records.school.example, without a name or password in it.");
+            problems.at(
+                    "address",
+                    "The address is “" + asked.address()
+                            + "”. It must be one such as https://records.school.example, without a name or password in it.");
         }
         if (asked.client().isEmpty()) {
-            problems.add("The client's name is missing. The school gives it with the secret.");
+            problems.at("client", "The client's name is missing. The school gives it with the secret.");
         }
         String secret = asked.secret().isEmpty() ? standing : asked.secret();
         if (secret.isEmpty()) {
-            problems.add("The client's secret is missing.");
+            problems.at("secret", "The client's secret is missing.");
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         mapper.writeConnection(teacher, new Connection(address, asked.client(), secret, asked.schoolTeacher()));
     }
 
@@ -107,7 +108,7 @@ public class SchoolService {
      */
     @Transactional
     public void saveAsked(TeacherId teacher, List<String> names, List<String> labels, String commentLength) {
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         List<FieldRow> rows = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (int i = 0; i < names.size(); i++) {
@@ -121,10 +122,10 @@ public class SchoolService {
                     .distinct()
                     .toList();
             if (name.length() > LONGEST_NAME || !seen.add(name.toLowerCase(Locale.ROOT))) {
-                problems.add("“" + name + "” stands twice, or has over " + LONGEST_NAME + " letters.");
+                problems.at("name", i, "“" + name + "” stands twice, or has over " + LONGEST_NAME + " letters.");
             }
             if (own.isEmpty()) {
-                problems.add(name + " has no labels. Give them with commas between, such as A, B, C.");
+                problems.at("labels", i, name + " has no labels. Give them with commas between, such as A, B, C.");
             }
             rows.add(new FieldRow(rows.size(), name, String.join("\n", own)));
         }
@@ -132,12 +133,12 @@ public class SchoolService {
             problems.add("There are over " + MOST_FIELDS + " further fields.");
         }
         if (!commentLength.matches("[0-9]{1,4}") || Integer.parseInt(commentLength) > LONGEST_COMMENT) {
-            problems.add("A comment has “" + commentLength + "” letters at most. It must be a number from 0 to "
-                    + LONGEST_COMMENT + "; 0: the school takes none.");
+            problems.at(
+                    "commentLength",
+                    "A comment has “" + commentLength + "” letters at most. It must be a number from 0 to "
+                            + LONGEST_COMMENT + "; 0: the school takes none.");
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         mapper.deleteFields(teacher);
         rows.forEach(row -> mapper.insertField(teacher, row));
         mapper.writeCommentLength(teacher, Integer.parseInt(commentLength));

@@ -17,7 +17,6 @@ import aestimo.app.marks.ExistingMarks;
 import aestimo.app.marks.PieceCopyService;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.marks.Remarks;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Assessment;
@@ -209,23 +208,21 @@ class MarksController {
     String change(
             OpenClass open, @PathVariable long assessmentId, FormFields fields, Model model, RedirectAttributes told) {
         AssessmentForm form = AssessmentForm.read(fields, assessmentId);
-        try {
-            assessments.change(open.teacher(), open.id(), form);
-            told.addFlashAttribute("done", "“" + form.title() + "” is saved.");
-            return back(open.id(), spanOf(open, assessmentId), "");
-        } catch (FormException refused) {
-            model.addAttribute(
-                    "form",
-                    form.withVersion(assessments
+        return Sent.of(() -> assessments.change(open.teacher(), open.id(), form))
+                .saying(told, "“" + form.title() + "” is saved.")
+                .to(it -> back(open.id(), spanOf(open, assessmentId), ""))
+                .orShow(model, refused -> {
+                    int version = assessments
                             .form(open.teacher(), open.classBook(), assessmentId)
-                            .version()));
-            // The question stays on the page once it was asked, so that the answer can be seen and changed.
-            model.addAttribute(
-                    "marksStand",
-                    !form.marks().isEmpty() || refused.problems().stream().anyMatch(ExistingMarks::isAsked));
-            model.addAttribute("problems", refused.problems());
-            return page(open, model);
-        }
+                            .version();
+                    model.addAttribute("form", form.withVersion(version));
+                    // The question stays on the page once it was asked, so that the answer can be seen and changed.
+                    model.addAttribute(
+                            "marksStand",
+                            !form.marks().isEmpty()
+                                    || refused.problems().stream().anyMatch(ExistingMarks::isAsked));
+                    return page(open, model);
+                });
     }
 
     @PostMapping("/assessments/{assessmentId}/remove")

@@ -4,6 +4,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import aestimo.app.web.Problems;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
@@ -77,32 +78,34 @@ class EveningService {
     @Transactional
     public void save(TeacherId teacher, long classId, String day, Map<Long, String> times) {
         ClassBook classBook = books.open(teacher, classId);
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         LocalDate evening = parsed(() -> LocalDate.parse(day), null);
         if (evening == null && times.values().stream().anyMatch(time -> !time.isEmpty())) {
-            problems.add("Choose the day the parents come.");
+            problems.at("day", "Choose the day the parents come.");
         }
         Map<LocalTime, String> taken = new LinkedHashMap<>();
         slots(teacher).stream()
                 .filter(slot -> slot.day().equals(evening) && slot.classId() != classId)
                 .forEach(slot -> taken.put(slot.at(), "a student of another class"));
         List<EveningMapper.SlotRow> rows = new ArrayList<>();
-        times.forEach((enrolment, text) -> {
+        int place = 0;
+        for (Map.Entry<Long, String> line : times.entrySet()) {
+            int i = place++;
+            long enrolment = line.getKey();
+            String text = line.getValue();
             String name = classBook.student(enrolment).listName();
             LocalTime at =
                     text.isEmpty() ? null : parsed(() -> LocalTime.parse(text.length() == 4 ? "0" + text : text), null);
             if (at == null && !text.isEmpty()) {
-                problems.add("“" + text + "” for " + name + " is no time such as 17:40.");
+                problems.at("at", i, "“" + text + "” for " + name + " is no time such as 17:40.");
             }
             String other = at == null ? null : taken.putIfAbsent(at, name);
             if (other != null) {
-                problems.add(at + " is given to " + name + " and to " + other + ".");
+                problems.at("at", i, at + " is given to " + name + " and to " + other + ".");
             }
             rows.add(new EveningMapper.SlotRow(classId, enrolment, at == null ? null : evening, at));
-        });
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
         }
+        problems.refuse();
         rows.forEach(row -> mapper.writeSlot(teacher, row));
     }
 

@@ -86,7 +86,7 @@ class TryOutController {
                             narrow));
             return "standing/try :: moved";
         } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
+            Sent.refuse(model, Sent.PROBLEMS, refused);
             return "standing/try :: refused";
         }
     }
@@ -94,27 +94,25 @@ class TryOutController {
     @PostMapping("/adopt")
     String adopt(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
         TryOut tryOut = TryOut.read(fields);
-        try {
-            Standing now = open.standing();
-            Book then = tryOuts.tried(open.classBook(), tryOut);
-            String former = tryOuts.adopt(open.teacher(), open.id(), tryOut);
-            int grades = WouldMove.between(now, Standing.of(then, now.span()))
-                    .grades()
-                    .size();
-            String elsewhere = TryOutView.elsewhere(now, then);
-            told.addFlashAttribute(
-                    "done",
-                    "Adopted: "
-                            + (grades == 1
-                                    ? "1 grade has"
-                                    : grades == 0 ? "no grade here has" : grades + " grades have")
-                            + " changed" + (elsewhere.isEmpty() ? "" : ", and " + elsewhere) + ". “" + former
-                            + "” is saved among the try-outs: adopt it to undo this.");
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return page(open, tryOut, model);
-        }
-        return "redirect:/classes/" + open.id() + "/standing?" + open.span().query();
+        return Sent.of(() -> adopted(open, tryOut))
+                .saying(told, words -> words)
+                .to("redirect:/classes/" + open.id() + "/standing?"
+                        + open.span().query())
+                .orShow(model, () -> page(open, tryOut, model));
+    }
+
+    /** Adopts it, and says in words what that has changed. */
+    private String adopted(OpenClass open, TryOut tryOut) {
+        Standing now = open.standing();
+        Book then = tryOuts.tried(open.classBook(), tryOut);
+        String former = tryOuts.adopt(open.teacher(), open.id(), tryOut);
+        int grades =
+                WouldMove.between(now, Standing.of(then, now.span())).grades().size();
+        String elsewhere = TryOutView.elsewhere(now, then);
+        return "Adopted: "
+                + (grades == 1 ? "1 grade has" : grades == 0 ? "no grade here has" : grades + " grades have")
+                + " changed" + (elsewhere.isEmpty() ? "" : ", and " + elsewhere) + ". “" + former
+                + "” is saved among the try-outs: adopt it to undo this.";
     }
 
     @PostMapping("/save")

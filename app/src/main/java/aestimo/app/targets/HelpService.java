@@ -5,10 +5,10 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.targets.HelpMapper.HelpRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -96,7 +96,7 @@ public class HelpService {
     public void begin(
             TeacherId teacher, long classId, long enrolmentId, String reason, String doing, String lookAgain) {
         String name = books.open(teacher, classId).student(enrolmentId).listName();
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         LocalDate day = checked(reason, doing, lookAgain, problems);
         HelpRow row = new HelpRow(0, classId, enrolmentId, LocalDate.now(clock), reason, doing, day, null, "");
         if (mapper.insert(teacher, row) == 0) {
@@ -104,28 +104,26 @@ public class HelpService {
         }
     }
 
-    private LocalDate checked(String reason, String doing, String lookAgain, List<String> problems) {
-        checkWords(reason, "Say why the student is marked for help", problems);
-        checkWords(doing, "Say what will be done", problems);
+    private LocalDate checked(String reason, String doing, String lookAgain, Problems problems) {
+        checkWords("reason", reason, "Say why the student is marked for help", problems);
+        checkWords("doing", doing, "Say what will be done", problems);
         LocalDate today = LocalDate.now(clock);
         LocalDate day = today;
         try {
             day = LocalDate.parse(lookAgain);
             if (day.isBefore(today)) {
-                problems.add("The day to look again is past. Choose today or a later one.");
+                problems.at("lookAgain", "The day to look again is past. Choose today or a later one.");
             }
         } catch (DateTimeParseException none) {
-            problems.add("Choose the day to look again.");
+            problems.at("lookAgain", "Choose the day to look again.");
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         return day;
     }
 
-    private static void checkWords(String words, String otherwise, List<String> problems) {
+    private static void checkWords(String field, String words, String otherwise, Problems problems) {
         if (words.isEmpty() || words.length() > LONGEST) {
-            problems.add(otherwise + ", in at most " + LONGEST + " letters.");
+            problems.at(field, otherwise + ", in at most " + LONGEST + " letters.");
         }
     }
 
@@ -137,7 +135,7 @@ public class HelpService {
     @Transactional
     public void alter(TeacherId teacher, long classId, long helpId, String reason, String doing, String lookAgain) {
         HelpRow row = find(teacher, classId, helpId);
-        LocalDate day = checked(reason, doing, lookAgain, new ArrayList<>());
+        LocalDate day = checked(reason, doing, lookAgain, new Problems());
         update(
                 teacher,
                 new HelpRow(

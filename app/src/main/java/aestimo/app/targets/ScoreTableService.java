@@ -6,6 +6,7 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.targets.TargetMapper.StepRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.targets.ScoreTable;
@@ -51,25 +52,26 @@ class ScoreTableService {
         }
         Boundaries bands = books.open(teacher, classId).book().boundaries();
         OutOf top = scores.top(teacher, classId);
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         List<ScoreTable.Step> steps = new ArrayList<>();
-        for (List<String> line : lines) {
+        for (int i = 0; i < lines.size(); i++) {
+            int place = i;
+            List<String> line = lines.get(i);
             String label = line.get(1);
             if (line.get(0).isEmpty()) {
                 continue;
             }
-            Optional<Mark> from = StartingScoreService.parse(line.get(0), top, "A score of the table", problems);
+            Optional<Mark> from = StartingScoreService.parse(
+                    line.get(0), top, "A score of the table", words -> problems.at("from", place, words));
             Optional<Band> band = TargetService.labelled(bands, label);
             if (band.isEmpty()) {
-                problems.add(TargetService.noBand("From score " + line.get(0), label, bands));
+                problems.at("label", i, TargetService.noBand("From score " + line.get(0), label, bands));
             } else if (from.isPresent()) {
                 steps.add(new ScoreTable.Step(from.get(), band.get().label()));
             }
         }
         problems.addAll(ScoreTable.problems(steps));
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         mapper.deleteSteps(teacher, classId);
         steps.forEach(step -> mapper.insertStep(teacher, classId, new StepRow(step.from(), step.label())));
     }

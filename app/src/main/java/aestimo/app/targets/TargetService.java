@@ -10,6 +10,7 @@ import aestimo.app.targets.TargetMapper.TargetRow;
 import aestimo.app.targets.TargetMapper.TermRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
 import aestimo.core.book.Target;
@@ -151,17 +152,23 @@ public class TargetService {
     @Transactional
     public int save(TeacherId teacher, long classId, TargetsForm form) {
         ClassBook classBook = lock(teacher, classId);
-        List<String> problems = new ArrayList<>();
+        Problems problems = new Problems();
         checkWords(form, problems);
         OutOf top = top(form, scores.top(teacher, classId), problems);
         Map<Long, Optional<Mark>> newScores = new LinkedHashMap<>();
         Map<Long, TargetBands> changed = new LinkedHashMap<>();
         Map<Long, TargetBands> standing = ofClass(teacher, classId);
-        for (TargetsForm.Line line : form.lines()) {
+        for (int i = 0; i < form.lines().size(); i++) {
+            int place = i;
+            TargetsForm.Line line = form.lines().get(i);
             String name = classBook.student(line.enrolmentId()).listName();
             newScores.put(
                     line.enrolmentId(),
-                    StartingScoreService.parse(line.score(), top, name + ": the starting score", problems));
+                    StartingScoreService.parse(
+                            line.score(),
+                            top,
+                            name + ": the starting score",
+                            words -> problems.at("score", place, words)));
             TargetBands asked = understood(line.asked(), name, classBook.book().boundaries(), line.was(), problems);
             TargetBands now = standing.getOrDefault(line.enrolmentId(), TargetBands.NONE);
             if (!asked.equals(line.was()) && !asked.equals(now)) {
@@ -178,12 +185,12 @@ public class TargetService {
         boolean changes = changed.entrySet().stream()
                 .anyMatch(own -> isChangeOfAims(standing, own.getKey(), own.getValue(), since));
         if (form.fromToday() && changes && form.reason().isEmpty()) {
-            problems.add("Say why the targets are changed: the reason is saved with what it was before. "
-                    + "Where what stood was a slip, choose “as if it had always been so”.");
+            problems.at(
+                    "reason",
+                    "Say why the targets are changed: the reason is saved with what it was before. "
+                            + "Where what stood was a slip, choose “as if it had always been so”.");
         }
-        if (!problems.isEmpty()) {
-            throw new FormException(problems);
-        }
+        problems.refuse();
         scores.saveTop(teacher, classId, top);
         newScores.forEach((enrolment, score) -> scores.save(
                 teacher, classId, enrolment, classBook.student(enrolment).listName(), score));
@@ -199,27 +206,27 @@ public class TargetService {
         return words.isEmpty() ? "none" : words;
     }
 
-    private static void checkWords(TargetsForm form, List<String> problems) {
+    private static void checkWords(TargetsForm form, Problems problems) {
         if (form.reason().length() > LONGEST_REASON) {
-            problems.add("The reason has over " + LONGEST_REASON + " letters.");
+            problems.at("reason", "The reason has over " + LONGEST_REASON + " letters.");
         }
         if (form.stageName().length() > LONGEST_STAGE) {
-            problems.add("The name of the earlier stage has over " + LONGEST_STAGE + " letters.");
+            problems.at("stageName", "The name of the earlier stage has over " + LONGEST_STAGE + " letters.");
         }
     }
 
-    private static OutOf top(TargetsForm form, OutOf before, List<String> problems) {
+    private static OutOf top(TargetsForm form, OutOf before, Problems problems) {
         try {
             return OutOf.parse(form.top().replace(',', '.'));
         } catch (IllegalArgumentException none) {
-            problems.add("Starting scores are out of “" + form.top() + "”. It must be a number above 0.");
+            problems.at("top", "Starting scores are out of “" + form.top() + "”. It must be a number above 0.");
             return before;
         }
     }
 
     /** What was not touched is taken as it stands, though the class may no longer have such a band. */
     private static TargetBands understood(
-            TargetBands asked, String name, Boundaries bands, TargetBands was, List<String> problems) {
+            TargetBands asked, String name, Boundaries bands, TargetBands was, Problems problems) {
         Function<List<String>, String> own = pair -> {
             if (pair.get(0).isEmpty() || pair.get(0).equals(pair.get(1))) {
                 return pair.get(0);

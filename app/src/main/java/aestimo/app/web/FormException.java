@@ -1,21 +1,37 @@
 package aestimo.app.web;
 
+import aestimo.app.web.Problems.Problem;
 import aestimo.core.book.Refusal;
 import aestimo.core.book.RefusedException;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
-/** What was sent in a form cannot be kept; nothing was. Holds every reason, in words for the teacher. */
+/** What was sent in a form cannot be saved; nothing was. Holds every reason, in words for the teacher, and its field. */
 public class FormException extends RuntimeException {
-    private final List<String> problems;
+    private final List<Problem> fields;
+
+    private FormException(List<Problem> fields, String message) {
+        super(message);
+        this.fields = List.copyOf(fields);
+    }
 
     public FormException(List<String> problems) {
-        super(String.join(" ", problems));
-        this.problems = List.copyOf(problems);
+        this(problems.stream().map(words -> new Problem("", 0, words)).toList(), String.join(" ", problems));
     }
 
     public FormException(String problem) {
         this(List.of(problem));
+    }
+
+    /** Refused for what stands in one field. */
+    public static FormException at(String field, String problem) {
+        return of(List.of(new Problem(field, 0, problem)));
+    }
+
+    static FormException of(List<Problem> problems) {
+        return new FormException(
+                problems, problems.stream().map(Problem::words).distinct().collect(Collectors.joining(" ")));
     }
 
     /** What the rules of calculation refuse, in their words. */
@@ -27,7 +43,13 @@ public class FormException extends RuntimeException {
                 .toList());
     }
 
+    /** The reasons in words; each once, though several fields may have it. */
     public List<String> problems() {
-        return problems;
+        return fields.stream().map(Problem::words).distinct().toList();
+    }
+
+    /** The reasons with the fields they are of. */
+    public List<Problem> fields() {
+        return fields;
     }
 }

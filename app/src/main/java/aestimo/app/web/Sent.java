@@ -1,6 +1,5 @@
 package aestimo.app.web;
 
-import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -22,21 +21,24 @@ public final class Sent<T> {
     /** What the pages show reasons from, where a page has one form. */
     public static final String PROBLEMS = "problems";
 
+    /** The fields that are wrong, which the page tells beside each. */
+    private static final String FIELDS = "wrongFields";
+
     private final Optional<T> done;
-    private final List<String> problems;
+    private final Optional<FormException> refused;
     private String there = "";
 
-    private Sent(Optional<T> done, List<String> problems) {
+    private Sent(Optional<T> done, Optional<FormException> refused) {
         this.done = done;
-        this.problems = problems;
+        this.refused = refused;
     }
 
     /** Does the work; what it is refused for is kept. */
     public static <T> Sent<T> of(Supplier<T> work) {
         try {
-            return new Sent<>(Optional.of(work.get()), List.of());
+            return new Sent<>(Optional.of(work.get()), Optional.empty());
         } catch (FormException refused) {
-            return new Sent<>(Optional.empty(), refused.problems());
+            return new Sent<>(Optional.empty(), Optional.of(refused));
         }
     }
 
@@ -74,19 +76,36 @@ public final class Sent<T> {
 
     /** @param name of the reasons in the model, where a page has several forms */
     public String orShow(Model model, String name, Supplier<String> again) {
-        if (done.isPresent()) {
+        return orShow(model, name, why -> again.get());
+    }
+
+    /** @param again shows the page, which may depend on why it was refused */
+    public String orShow(Model model, Function<FormException, String> again) {
+        return orShow(model, PROBLEMS, again);
+    }
+
+    private String orShow(Model model, String name, Function<FormException, String> again) {
+        if (refused.isEmpty()) {
             return there;
         }
-        model.addAttribute(name, problems);
-        return again.get();
+        refuse(model, name, refused.get());
+        return again.apply(refused.get());
+    }
+
+    /** Puts the reasons and their fields on the page that is shown again. */
+    public static void refuse(Model model, String name, FormException refused) {
+        model.addAttribute(name, refused.problems());
+        model.addAttribute(
+                FIELDS,
+                refused.fields().stream().filter(own -> !own.field().isEmpty()).toList());
     }
 
     /** Goes there all the same where it was refused, and says why; for forms in which nothing is typed. */
     public String orSay(RedirectAttributes told, String address) {
-        if (done.isPresent()) {
+        if (refused.isEmpty()) {
             return there.isEmpty() ? address : there;
         }
-        told.addFlashAttribute(PROBLEMS, problems);
+        told.addFlashAttribute(PROBLEMS, refused.get().problems());
         return address;
     }
 }

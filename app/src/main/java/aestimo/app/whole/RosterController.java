@@ -6,14 +6,15 @@ import aestimo.app.school.Connection;
 import aestimo.app.school.SchoolException;
 import aestimo.app.school.SchoolRosters;
 import aestimo.app.school.SchoolService;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.exchange.oneroster.OneRosterZip;
 import aestimo.exchange.oneroster.SchoolRoster;
 import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -101,6 +102,10 @@ class RosterController {
             throw new UnreadableFileException(
                     "The roster holds far more than one teacher's classes. Ask for one with yours alone.");
         }
+        return withProposals(teacher, roster, kept, model);
+    }
+
+    private String withProposals(SignedInTeacher teacher, SchoolRoster roster, String kept, Model model) {
         model.addAttribute("roster", roster);
         model.addAttribute("kept", kept);
         model.addAttribute("proposals", rosters.proposals(teacher.id(), roster));
@@ -109,8 +114,7 @@ class RosterController {
 
     @PostMapping("/save")
     String save(
-            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told)
-            throws UnreadableFileException {
+            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
         SchoolRoster roster;
         try {
             roster = json.readValue(fields.raw("kept"), SchoolRoster.class);
@@ -118,23 +122,16 @@ class RosterController {
             model.addAttribute("problems", List.of("What was read of the roster is gone. Choose the file again."));
             return begin(teacher, model);
         }
-        try {
-            List<RosterService.Kept> made = rosters.save(
-                    teacher.id(),
-                    roster,
-                    fields.texts("chosen").stream()
-                            .map(place -> (int) FormFields.toNumber(place))
-                            .toList());
-            told.addFlashAttribute(
-                    "done",
-                    String.join(
-                            " ", made.stream().map(RosterService.Kept::words).toList()));
-            return made.size() == 1
-                    ? "redirect:/classes/" + made.get(0).classId() + "/groundwork/students"
-                    : "redirect:/";
-        } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
-            return shown(teacher, roster, model);
-        }
+        List<Integer> chosen = fields.texts("chosen").stream()
+                .map(place -> (int) FormFields.toNumber(place))
+                .toList();
+        return Sent.of(() -> rosters.save(teacher.id(), roster, chosen))
+                .saying(
+                        told,
+                        made -> made.stream().map(RosterService.Kept::words).collect(Collectors.joining(" ")))
+                .to(made -> made.size() == 1
+                        ? "redirect:/classes/" + made.get(0).classId() + "/groundwork/students"
+                        : "redirect:/")
+                .orShow(model, () -> withProposals(teacher, roster, fields.raw("kept"), model));
     }
 }

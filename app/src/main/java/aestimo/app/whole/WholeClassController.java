@@ -7,6 +7,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.groundwork.YearService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.app.whole.YearCopyService.Copied;
 import aestimo.app.whole.YearCopyService.Wish;
 import aestimo.exchange.markbook.Markbook;
@@ -110,7 +111,7 @@ class WholeClassController {
             model.addAttribute("problems", problems);
             return begin(teacher, model);
         } catch (FormException refused) {
-            model.addAttribute("problems", refused.problems());
+            Sent.refuse(model, Sent.PROBLEMS, refused);
             return begin(teacher, model);
         } catch (DataIntegrityViolationException tooLarge) {
             model.addAttribute(
