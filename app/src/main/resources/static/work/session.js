@@ -34,8 +34,9 @@ export const session = {
   },
 };
 
-/** Who waits for somebody to sign in. */
+/** Who waits for somebody to sign in; the same may ask many times. */
 const waiting = new Set();
+let isAsking = false;
 
 /**
  * Signing in again without leaving the page: first by asking whether another tab has done so, then by name and password.
@@ -43,7 +44,8 @@ const waiting = new Set();
  */
 export const signInAgain = (onDone) => {
   waiting.add(onDone);
-  if (waiting.size > 1) return;
+  if (isAsking) return;
+  isAsking = true;
   const form = document.createElement("form");
   const problems = {
     "signed-out": "That name or password is not right.",
@@ -55,6 +57,7 @@ export const signInAgain = (onDone) => {
     form.remove();
     const all = [...waiting];
     waiting.clear();
+    isAsking = false;
     for (const tell of all) tell();
     return "";
   };

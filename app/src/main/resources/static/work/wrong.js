@@ -3,8 +3,8 @@ const SHOWN = "input:not([type=hidden]), select, textarea";
 
 /** The field of a reason: of that name, in the reason's form where it stands in one; the line counts those of one name. */
 function fieldOf(reason) {
-  const within = reason.closest("form") ?? document;
-  const named = [...within.querySelectorAll(`[name="${CSS.escape(reason.dataset.field)}"]`)];
+  const name = `[name="${CSS.escape(reason.dataset.field)}"]`;
+  const named = [...(reason.closest("form")?.querySelectorAll(name) ?? document.querySelectorAll(`form[method=post] ${name}`))];
   return named.filter((it) => it.matches(SHOWN))[Number(reason.dataset.line)];
 }
 

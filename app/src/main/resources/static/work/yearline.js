@@ -81,6 +81,7 @@ export const start = (picture) => {
         clearTimeout(timer);
         if (!("held" in handle.dataset)) settle();
       });
+      window.takeEarlyKeys(handle);
     }
   }
   picture.addEventListener("click", (event) => {

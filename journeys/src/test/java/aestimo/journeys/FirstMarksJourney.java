@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Server;
 import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -88,7 +89,15 @@ class FirstMarksJourney {
             page.click("button:has-text('Save the weights')");
             assertThat(page.locator("[role=status]").first()).hasText("Categories and weights are saved.");
 
-            typeBands(page, "7", "85", "5", "60", "3", "36", "1", "5");
+            typeBands(page, "7", "85", "5", "sixty", "3", "36", "1", "5");
+            page.click("text=Save the boundaries");
+            Locator wrong = page.locator("#boundaries [name=from]").nth(1);
+            assertThat(wrong).isFocused();
+            assertThat(wrong).hasAttribute("aria-invalid", "true");
+            assertThat(wrong.locator("xpath=following-sibling::*[@class='field-problem']"))
+                    .containsText("5 starts from “sixty”");
+            wrong.fill("60");
+            assertThat(page.locator(".field-problem")).hasCount(0);
             page.click("text=Save the boundaries");
             assertThat(page.locator("#boundaries [role=alert]")).containsText("The lowest band must start from 0");
             page.locator("#boundaries [name=from]").nth(3).fill("0");

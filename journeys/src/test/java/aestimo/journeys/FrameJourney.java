@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.testing.Server;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.BoundingBox;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -84,6 +86,25 @@ class FrameJourney {
             assertThat(span(page)).isEqualTo("Term 1, 1 Sep – 11 Dec");
             page.navigate("/classes/1/marks?span=nonsense");
             assertThat(page.locator(".notice")).containsText("was not understood");
+        }
+    }
+
+    /** The script of the year line arrives late: what was pressed on its handle meanwhile is not the sheet's, nor lost. */
+    @Test
+    void keysOnAHandleWaitForTheYearLine() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            List<Route> late = new ArrayList<>();
+            page.route("**/yearline.js", late::add);
+            page.navigate("/classes/1/marks?span=0");
+            page.locator(".is-wide [data-handle=to]").focus();
+            for (int i = 0; i < 3; i++) {
+                page.keyboard().press("PageDown");
+            }
+            page.keyboard().press("Enter");
+            page.waitForCondition(() -> !late.isEmpty());
+            late.forEach(Route::resume);
+            page.waitForURL(Pattern.compile("from=2026-09-01&to=2026-11-20"));
         }
     }
 

@@ -232,6 +232,28 @@ class SendingScriptsJourney {
     }
 
     @Test
+    void whoeverIsSignedOutIsAskedOnceHoweverOftenItIsFoundOut() {
+        assertThat(told("""
+                const told = Object.assign(document.createElement("div"), { id: "told" });
+                document.body.append(told);
+                const real = window.fetch;
+                let asked = 0;
+                window.fetch = () => {
+                  asked++;
+                  return Promise.resolve(new Response("", { status: 401, headers: { "X-Aestimo": "session" } }));
+                };
+                const same = () => {};
+                for (let i = 0; i < 3; i++) aestimo.signInAgain(same);
+                aestimo.signInAgain(() => {});
+                await fake.settled();
+                window.fetch = real;
+                const forms = document.querySelectorAll(".sign-in-again").length;
+                told.remove();
+                return { asked, forms };
+                """)).isEqualTo(Map.of("asked", 1, "forms", 1));
+    }
+
+    @Test
     void aTokenThatGrewTooOldIsTakenAnewOnce() {
         Map<String, Object> told = told("""
                 const asked = (renewed, ...statuses) => {

@@ -1,12 +1,12 @@
 package aestimo.app.demo;
 
+import aestimo.app.returns.ReturnRow;
+import aestimo.app.returns.ReturnService;
+import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
+import aestimo.app.sealing.SealService;
 import aestimo.app.store.TeacherId;
-import aestimo.app.toschool.ReturnRow;
-import aestimo.app.toschool.ReturnService;
-import aestimo.app.toschool.SchoolReturn;
-import aestimo.app.toschool.SealService;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;

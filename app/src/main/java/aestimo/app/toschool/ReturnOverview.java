@@ -2,7 +2,11 @@ package aestimo.app.toschool;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
+import aestimo.app.returns.Differences;
+import aestimo.app.returns.ReturnService;
+import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.SchoolService;
+import aestimo.app.sending.SendingService;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Term;
 import java.util.ArrayList;

@@ -1,5 +1,8 @@
 package aestimo.app.toschool;
 
+import aestimo.app.returns.SchoolReturn;
+import aestimo.app.sending.Progress;
+
 /** How far the results of a class and term have come on their way to the school. */
 public enum ReturnState {
     NOT_BEGUN("not begun"),

@@ -1,9 +1,15 @@
 package aestimo.app.toschool;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.returns.ReturnRow;
+import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.SchoolException;
 import aestimo.app.school.SchoolRosters;
 import aestimo.app.school.SchoolService;
+import aestimo.app.sealing.SealService;
+import aestimo.app.sealing.SealedDocument;
+import aestimo.app.sending.SchoolRecords;
+import aestimo.app.sending.SendingService;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Term;
 import aestimo.exchange.oneroster.OneRosterResults;

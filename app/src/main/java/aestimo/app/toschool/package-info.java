@@ -1,6 +1,2 @@
-/**
- * Results handed to the school for one term: taken, adjusted with reasons, checked, sealed, sent, and compared with what
- * came after. Entered through {@link aestimo.app.toschool.ReturnService} and {@link
- * aestimo.app.toschool.SendingService}.
- */
+/** The pages and files of returns to the school. Nothing else depends on them. */
 package aestimo.app.toschool;

@@ -1,5 +1,6 @@
 package aestimo.app.web;
 
+import java.io.Serializable;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -8,13 +9,13 @@ public final class Problems {
     private final List<Problem> all = new ArrayList<>();
 
     /**
-     * One thing that will not do.
+     * One thing that will not do; kept in the session where the next page is to tell it.
      *
      * @param field the name the field has in the form; empty where it is of no single one
      * @param line which of the fields of that name, counted from 0, in a form of several lines
      * @param words what is wrong, and what to do
      */
-    public record Problem(String field, int line, String words) {
+    public record Problem(String field, int line, String words) implements Serializable {
         /** The words alone, as pages and messages have them. */
         @Override
         public String toString() {

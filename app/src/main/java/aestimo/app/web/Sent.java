@@ -1,5 +1,6 @@
 package aestimo.app.web;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -95,9 +96,11 @@ public final class Sent<T> {
     /** Puts the reasons and their fields on the page that is shown again. */
     public static void refuse(Model model, String name, FormException refused) {
         model.addAttribute(name, refused.problems());
-        model.addAttribute(
-                FIELDS,
-                refused.fields().stream().filter(own -> !own.field().isEmpty()).toList());
+        model.addAttribute(FIELDS, named(refused));
+    }
+
+    private static List<Problems.Problem> named(FormException refused) {
+        return refused.fields().stream().filter(own -> !own.field().isEmpty()).toList();
     }
 
     /** Goes there all the same where it was refused, and says why; for forms in which nothing is typed. */
@@ -106,6 +109,7 @@ public final class Sent<T> {
             return there.isEmpty() ? address : there;
         }
         told.addFlashAttribute(PROBLEMS, refused.get().problems());
+        told.addFlashAttribute(FIELDS, named(refused.get()));
         return address;
     }
 }

@@ -18,7 +18,7 @@ class MapperStatementTest {
     /** Read before anybody is signed in; every other mapper is bound to a teacher. */
     private static final String DOOR = "aestimo.app.account.AccountMapper.";
     /** Asks a function of the database for whom there is work, and for nothing else. */
-    private static final String DUE = "aestimo.app.toschool.SendingMapper.findDue";
+    private static final String DUE = "aestimo.app.sending.SendingMapper.findDue";
 
     @Test
     void everyStatementIsBoundToTheSignedInTeacher(RunningApp app) {

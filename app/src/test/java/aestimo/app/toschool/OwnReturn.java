@@ -4,6 +4,10 @@ import static aestimo.app.testing.OwnClass.all;
 import static aestimo.app.testing.OwnClass.location;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.returns.ReturnService;
+import aestimo.app.returns.SchoolReturn;
+import aestimo.app.sending.Progress;
+import aestimo.app.sending.SendingService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.Await;
 import aestimo.app.testing.Html;

@@ -5,6 +5,8 @@ import static aestimo.app.testing.OwnClass.found;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import aestimo.app.sealing.SealService;
+import aestimo.app.sealing.SealedDocument;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.OfficeServer;

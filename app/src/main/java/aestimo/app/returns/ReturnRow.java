@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import java.util.Map;
 import java.util.SortedMap;
@@ -22,7 +22,7 @@ public record ReturnRow(
      * @param fields labels of the school's further fields, by their names; those left empty are left out
      */
     public record Own(String sentAs, boolean noGrade, String reason, SortedMap<String, String> fields, String comment) {
-        static final Own NOTHING = new Own("", false, "", new TreeMap<>(), "");
+        public static final Own NOTHING = new Own("", false, "", new TreeMap<>(), "");
 
         public Own {
             fields = new TreeMap<>(fields);
@@ -44,7 +44,7 @@ public record ReturnRow(
         return own.fields();
     }
 
-    ReturnRow with(Own other) {
+    public ReturnRow with(Own other) {
         return new ReturnRow(enrolmentId, place, name, percent, exact, grade, aim, other);
     }
 }

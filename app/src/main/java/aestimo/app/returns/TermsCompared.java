@@ -1,7 +1,7 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.app.book.ClassBook;
-import aestimo.app.toschool.ReturnMapper.EarlierRow;
+import aestimo.app.returns.ReturnMapper.EarlierRow;
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
 import aestimo.core.book.Term;

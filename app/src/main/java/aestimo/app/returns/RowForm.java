@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.app.school.LayoutColumn;
 import aestimo.app.school.SchoolField;
@@ -9,15 +9,15 @@ import java.util.TreeMap;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The rows of a return as a form holds them. */
-final class RowForm {
+public final class RowForm {
     /** In place of a grade: none is sent. */
-    static final String NO_GRADE = "–";
+    public static final String NO_GRADE = "–";
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private RowForm() {}
 
-    static List<ReturnService.Edit> read(FormFields fields, List<SchoolField> asked) {
+    public static List<ReturnService.Edit> read(FormFields fields, List<SchoolField> asked) {
         List<ReturnService.Edit> edits = new ArrayList<>();
         List<String> enrolments = fields.texts("enrolment");
         List<String> sentAs = fields.texts("sentAs");
@@ -44,7 +44,7 @@ final class RowForm {
     }
 
     /** The name of the inputs that hold a column; empty for none. */
-    static String input(String column, List<SchoolField> asked) {
+    public static String input(String column, List<SchoolField> asked) {
         if (column.equals("sent")) {
             return "sentAs";
         }
@@ -56,7 +56,7 @@ final class RowForm {
     }
 
     /** What the school calls the further field of a column; empty text for any other column. */
-    static String name(String column) {
+    public static String name(String column) {
         return column.startsWith(LayoutColumn.FIELD) ? column.substring(LayoutColumn.FIELD.length()) : "";
     }
 
@@ -65,7 +65,7 @@ final class RowForm {
     }
 
     /** What stood, as the form carries it along. */
-    static String wasText(ReturnRow.Own own) {
+    public static String wasText(ReturnRow.Own own) {
         return JSON.writeValueAsString(own);
     }
 

@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.sending;
 
 import aestimo.app.store.TeacherId;
 import java.time.OffsetDateTime;

@@ -1,10 +1,10 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
+import aestimo.app.returns.ReturnService.Edit;
+import aestimo.app.returns.ReturnService.RefusedEdit;
 import aestimo.app.school.LayoutColumn;
 import aestimo.app.school.SchoolField;
 import aestimo.app.targets.TargetService;
-import aestimo.app.toschool.ReturnService.Edit;
-import aestimo.app.toschool.ReturnService.RefusedEdit;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;

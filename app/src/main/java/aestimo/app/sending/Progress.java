@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.sending;
 
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -24,7 +24,7 @@ public record Progress(
         String said,
         Optional<OffsetDateTime> nextTry,
         Optional<OffsetDateTime> last) {
-    static final Progress NONE =
+    public static final Progress NONE =
             new Progress(Optional.empty(), 0, 0, 0, List.of(), "", Optional.empty(), Optional.empty());
 
     public enum State {

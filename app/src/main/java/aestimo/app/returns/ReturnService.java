@@ -1,14 +1,14 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeFilter;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.changes.ListedChange;
+import aestimo.app.returns.ReturnMapper.HeadRow;
+import aestimo.app.returns.ReturnMapper.StudentRow;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
-import aestimo.app.toschool.ReturnMapper.HeadRow;
-import aestimo.app.toschool.ReturnMapper.StudentRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.whole.WholeClassService;
@@ -84,7 +84,7 @@ public class ReturnService {
 
     /** The terms of a class beside one another, with what its students were sent in earlier years. */
     @Transactional(readOnly = true)
-    TermsCompared compared(TeacherId teacher, ClassBook classBook) {
+    public TermsCompared compared(TeacherId teacher, ClassBook classBook) {
         long classId = classBook.row().id();
         return TermsCompared.of(classBook, ofClass(teacher, classId), mapper.findOfEarlierYears(teacher, classId));
     }
@@ -160,7 +160,7 @@ public class ReturnService {
 
     /** The sealed return that another takes the place of; empty for the first of a class and term. */
     @Transactional(readOnly = true)
-    Optional<SchoolReturn> corrected(TeacherId teacher, SchoolReturn own) {
+    public Optional<SchoolReturn> corrected(TeacherId teacher, SchoolReturn own) {
         return mapper.findOfClass(teacher, own.classId()).stream()
                 .filter(head -> head.termId() == own.termId() && head.number() < own.number() && head.sealed() != null)
                 .reduce((one, later) -> later)
@@ -182,7 +182,21 @@ public class ReturnService {
         mapper.updateWhy(teacher, own.id(), why);
     }
 
-    private ClassBook lock(TeacherId teacher, long classId) {
+    /** Whether a later return of its term was sealed in its place. */
+    @Transactional(readOnly = true)
+    public boolean isReplaced(TeacherId teacher, SchoolReturn own) {
+        return mapper.findOfClass(teacher, own.classId()).stream()
+                .anyMatch(other ->
+                        other.termId() == own.termId() && other.number() > own.number() && other.sealed() != null);
+    }
+
+    /**
+     * Opens a class and holds it until the end of the transaction: one return of it is altered after the other.
+     *
+     * @throws NotFoundException when the teacher has no such class
+     */
+    @Transactional
+    public ClassBook lock(TeacherId teacher, long classId) {
         if (mapper.lockClass(teacher, classId) == null) {
             throw new NotFoundException("class");
         }
@@ -233,7 +247,7 @@ public class ReturnService {
     }
 
     /** The figures of a term for those present at its end, or today; nothing added. */
-    static List<ReturnRow> figures(Book book, long termId) {
+    public static List<ReturnRow> figures(Book book, long termId) {
         Counting counting = Counting.of(book);
         TermId term = new TermId(Long.toString(termId));
         Standing standing = Standing.of(counting, new Span.Terms(Set.of(term)));
@@ -259,7 +273,7 @@ public class ReturnService {
     }
 
     /** The titles of a category's pieces that the results of a term are made of: those that count for anybody. */
-    static List<String> feeding(Counting counting, Category category, TermId term) {
+    public static List<String> feeding(Counting counting, Category category, TermId term) {
         Book book = counting.book();
         return book.assessments().stream()
                 .filter(piece -> book.countsTowardsResult(category)

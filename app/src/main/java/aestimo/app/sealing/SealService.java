@@ -1,15 +1,19 @@
-package aestimo.app.toschool;
+package aestimo.app.sealing;
 
 import aestimo.app.account.AccountService;
 import aestimo.app.account.AccountSettings;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Plain;
+import aestimo.app.returns.Check;
+import aestimo.app.returns.ReturnChecks;
+import aestimo.app.returns.ReturnRow;
+import aestimo.app.returns.ReturnService;
+import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Book;
 import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
@@ -37,7 +41,7 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class SealService {
-    private final ReturnMapper mapper;
+    private final SealMapper mapper;
     private final ReturnService returns;
     private final ReturnChecks checks;
     private final SchoolService school;
@@ -46,7 +50,7 @@ public class SealService {
     private final Clock clock;
 
     SealService(
-            ReturnMapper mapper,
+            SealMapper mapper,
             ReturnService returns,
             ReturnChecks checks,
             SchoolService school,
@@ -71,9 +75,7 @@ public class SealService {
      */
     @Transactional
     public void seal(TeacherId teacher, long classId, long returnId, String shown) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
+        ClassBook classBook = returns.lock(teacher, classId);
         SchoolReturn own = returns.get(teacher, classId, returnId);
         if (own.isSealed()) {
             throw new FormException(
@@ -83,7 +85,6 @@ public class SealService {
             throw new FormException(
                     "The return was changed since you were asked, in another window. Nothing is sealed; look at it again.");
         }
-        ClassBook classBook = books.open(teacher, classId);
         List<String> problems = checks.of(teacher, classBook, own).stream()
                 .filter(Check::must)
                 .map(Check::inOneLine)
@@ -116,7 +117,7 @@ public class SealService {
      * @throws FormException when its figures are no longer those of its markbook file
      */
     @Transactional(readOnly = true)
-    SealedDocument document(TeacherId teacher, SchoolReturn own) {
+    public SealedDocument document(TeacherId teacher, SchoolReturn own) {
         return own.isSealed()
                 ? SealedDocument.read(canonical(teacher, own))
                 : document(teacher, own, books.open(teacher, own.classId()), "");

@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.core.book.TermId;
 import java.time.OffsetDateTime;

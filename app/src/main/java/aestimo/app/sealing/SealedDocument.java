@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.sealing;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
  * @param fields what else the school asked for
  * @param markbook the file, byte for byte
  */
-record SealedDocument(
+public record SealedDocument(
         String format,
         int version,
         String school,
@@ -56,26 +56,26 @@ record SealedDocument(
             .disable(MapperFeature.SORT_CREATOR_PROPERTIES_FIRST)
             .build();
 
-    record SealedTerm(String id, String name, String starts, String ends) {}
+    public record SealedTerm(String id, String name, String starts, String ends) {}
 
     /**
      * The return that this one corrects.
      *
      * @param why null where it was sealed before that was asked
      */
-    record Replaced(
+    public record Replaced(
             int number,
             String sealed,
             String sha256,
             @JsonInclude(JsonInclude.Include.NON_NULL) String why) {}
 
     /** @param from the percent it starts from, as a decimal */
-    record SealedBand(String label, String from) {}
+    public record SealedBand(String label, String from) {}
 
     /** A category that counted. */
-    record Made(String name, String weight, List<String> pieces) {}
+    public record Made(String name, String weight, List<String> pieces) {}
 
-    record Field(String name, List<String> labels) {}
+    public record Field(String name, List<String> labels) {}
 
     /**
      * One student.
@@ -84,7 +84,7 @@ record SealedDocument(
      * @param exact the result as a fraction; empty text for none, like {@code percent} and {@code grade}
      * @param sentAs the grade the school is told; empty text for none
      */
-    record Row(
+    public record Row(
             String id,
             String name,
             String percent,
@@ -108,11 +108,11 @@ record SealedDocument(
         return CANONICAL.writeValueAsString(bands);
     }
 
-    static SealedDocument read(String canonical) {
+    public static SealedDocument read(String canonical) {
         return CANONICAL.readValue(canonical, SealedDocument.class);
     }
 
-    static String sha256(String text) {
+    public static String sha256(String text) {
         try {
             return HexFormat.of()
                     .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
@@ -123,7 +123,7 @@ record SealedDocument(
 
     /** The one it corrects. */
     /** The students' numbers by their ids, as its markbook file has them; those without one are left out. */
-    Map<String, String> numbers() {
+    public Map<String, String> numbers() {
         Map<String, String> numbers = new HashMap<>();
         for (JsonNode student : CANONICAL.readTree(markbook).path("students")) {
             String number = student.path("number").asString("");
@@ -134,7 +134,7 @@ record SealedDocument(
         return numbers;
     }
 
-    Optional<Replaced> replaced() {
+    public Optional<Replaced> replaced() {
         return Optional.ofNullable(replaces);
     }
 }

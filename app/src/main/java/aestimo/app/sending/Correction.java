@@ -1,6 +1,8 @@
-package aestimo.app.toschool;
+package aestimo.app.sending;
 
 import aestimo.app.frame.Days;
+import aestimo.app.returns.ReturnRow;
+import aestimo.app.returns.SchoolReturn;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -15,7 +17,7 @@ import java.util.TreeSet;
  * @param lines of those who differ alone
  * @param same how many stand as they were
  */
-record Correction(int of, String sealed, List<Line> lines, int same) {
+public record Correction(int of, String sealed, List<Line> lines, int same) {
     /**
      * One student who differs.
      *
@@ -24,7 +26,7 @@ record Correction(int of, String sealed, List<Line> lines, int same) {
     record Line(long enrolmentId, String name, List<String> words) {}
 
     /** @param before the sealed return it takes the place of */
-    static Correction between(SchoolReturn before, SchoolReturn own) {
+    public static Correction between(SchoolReturn before, SchoolReturn own) {
         Map<Long, ReturnRow> stood = new LinkedHashMap<>();
         before.rows().forEach(row -> stood.put(row.enrolmentId(), row));
         List<Line> lines = new ArrayList<>();

@@ -1,5 +1,7 @@
-package aestimo.app.toschool;
+package aestimo.app.sending;
 
+import aestimo.app.returns.ReturnRow;
+import aestimo.app.returns.SchoolReturn;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
@@ -13,7 +15,7 @@ import java.util.UUID;
  *
  * @param classRef the school's id, like {@code periodRef}
  */
-record SchoolRecords(SchoolReturn own, String classRef, String periodRef, String termName) {
+public record SchoolRecords(SchoolReturn own, String classRef, String periodRef, String termName) {
     private static String id(String... parts) {
         return UUID.nameUUIDFromBytes(("aestimo\n" + String.join("\n", parts)).getBytes(StandardCharsets.UTF_8))
                 .toString();
@@ -51,7 +53,7 @@ record SchoolRecords(SchoolReturn own, String classRef, String periodRef, String
         return record;
     }
 
-    Map<String, Object> category() {
+    public Map<String, Object> category() {
         Map<String, Object> category = record(categoryId());
         category.put("title", "Term results");
         return category;
@@ -70,7 +72,7 @@ record SchoolRecords(SchoolReturn own, String classRef, String periodRef, String
         return scale;
     }
 
-    Map<String, Object> lineItem(String item) {
+    public Map<String, Object> lineItem(String item) {
         boolean result = item.equals(SendingService.RESULT);
         String day = own.sealed().orElseThrow().toString();
         Map<String, Object> lineItem = record(lineItemId(item));
@@ -90,7 +92,7 @@ record SchoolRecords(SchoolReturn own, String classRef, String periodRef, String
     }
 
     /** The computed percent with the grade that is sent; or the label of a further field. */
-    Map<String, Object> result(ReturnRow row, String item, String studentRef) {
+    public Map<String, Object> result(ReturnRow row, String item, String studentRef) {
         Map<String, Object> result = record(resultId(item, studentRef));
         result.put("lineItem", reference("lineItem", lineItemId(item)));
         result.put("student", reference("user", studentRef));

@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.app.store.TeacherId;
 import java.time.OffsetDateTime;
@@ -65,10 +65,6 @@ interface ReturnMapper {
     /** What the students of a class were told by the last sealed returns of the teacher's classes in earlier years. */
     List<EarlierRow> findOfEarlierYears(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
-    String findMarkbook(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId);
-
-    String findCanonical(@Param("teacher") TeacherId teacher, @Param("returnId") long returnId);
-
     long insert(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
@@ -92,15 +88,6 @@ interface ReturnMapper {
             @Param("enrolmentId") long enrolmentId);
 
     void writeRow(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("row") StudentRow row);
-
-    /** Returns 0 where it is sealed already. */
-    int seal(
-            @Param("teacher") TeacherId teacher,
-            @Param("returnId") long returnId,
-            @Param("at") OffsetDateTime at,
-            @Param("bands") String bands,
-            @Param("canonical") String canonical,
-            @Param("sha256") String sha256);
 
     /** Deletes a draft; returns 0 where it is sealed. */
     int deleteInHand(

@@ -1,6 +1,9 @@
-package aestimo.app.toschool;
+package aestimo.app.sending;
 
 import aestimo.app.book.BookService;
+import aestimo.app.returns.ReturnRow;
+import aestimo.app.returns.ReturnService;
+import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.CompareService;
 import aestimo.app.school.Connection;
 import aestimo.app.school.SchoolException;
@@ -8,10 +11,11 @@ import aestimo.app.school.SchoolException.Kind;
 import aestimo.app.school.SchoolOffice;
 import aestimo.app.school.SchoolRosters;
 import aestimo.app.school.SchoolService;
+import aestimo.app.sealing.SealService;
+import aestimo.app.sending.SendingMapper.DeliveryRow;
+import aestimo.app.sending.SendingMapper.DueRow;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
-import aestimo.app.toschool.SendingMapper.DeliveryRow;
-import aestimo.app.toschool.SendingMapper.DueRow;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Term;
 import java.time.Clock;

@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import java.util.List;
 import java.util.stream.Collectors;
@@ -13,11 +13,11 @@ import java.util.stream.Collectors;
  * @param more how many places there are beside them
  * @param hint what to do; may be empty
  */
-record Check(boolean must, String words, String href, List<Place> places, int more, String hint) {
+public record Check(boolean must, String words, String href, List<Place> places, int more, String hint) {
     private static final int MOST_NAMED = 4;
 
     /** @param href where it is mended; may be empty */
-    record Place(String words, String href) {}
+    public record Place(String words, String href) {}
 
     static Check of(boolean must, String words, String href, List<Place> all, String hint) {
         return new Check(
@@ -36,7 +36,7 @@ record Check(boolean must, String words, String href, List<Place> places, int mo
     }
 
     /** “1 mark in doubt: Hollis, Sketch maps.” */
-    String inOneLine() {
+    public String inOneLine() {
         String detail = places.stream().map(Place::words).collect(Collectors.joining("; ")) + rest();
         return words + (detail.isEmpty() ? "." : ": " + detail + ".");
     }

@@ -1,11 +1,13 @@
-package aestimo.app.toschool;
+package aestimo.app.sending;
 
+import aestimo.app.returns.ReturnRow;
+import aestimo.app.returns.ReturnService;
+import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.SchoolService;
+import aestimo.app.sending.SendingMapper.DeliveryRow;
+import aestimo.app.sending.SendingMapper.SendingRow;
 import aestimo.app.store.TeacherId;
-import aestimo.app.toschool.SendingMapper.DeliveryRow;
-import aestimo.app.toschool.SendingMapper.SendingRow;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -20,19 +22,16 @@ import org.springframework.transaction.annotation.Transactional;
 /** Has sealed returns sent, and tells how far that has come. The sending itself is done by {@link Sender}. */
 @Service
 public class SendingService {
-    static final String RESULT = "result";
+    public static final String RESULT = "result";
 
     private final SendingMapper mapper;
-    private final ReturnMapper returns;
-    private final ReturnService service;
+    private final ReturnService returns;
     private final SchoolService school;
     private final Clock clock;
 
-    SendingService(
-            SendingMapper mapper, ReturnMapper returns, ReturnService service, SchoolService school, Clock clock) {
+    SendingService(SendingMapper mapper, ReturnService returns, SchoolService school, Clock clock) {
         this.mapper = mapper;
         this.returns = returns;
-        this.service = service;
         this.school = school;
         this.clock = clock;
     }
@@ -44,10 +43,8 @@ public class SendingService {
      */
     @Transactional
     public void send(TeacherId teacher, long classId, long returnId) {
-        if (returns.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        SchoolReturn own = service.get(teacher, classId, returnId);
+        returns.lock(teacher, classId);
+        SchoolReturn own = returns.get(teacher, classId, returnId);
         if (!own.isSealed()) {
             throw new FormException("Seal the return first: what is sent must be fixed.");
         }
@@ -55,10 +52,7 @@ public class SendingService {
             throw new FormException(
                     "No school is connected. Connect it under The school, or take the results as a file.");
         }
-        boolean replaced = returns.findOfClass(teacher, classId).stream()
-                .anyMatch(other ->
-                        other.termId() == own.termId() && other.number() > own.number() && other.sealed() != null);
-        if (replaced) {
+        if (returns.isReplaced(teacher, own)) {
             throw new FormException("A later return of this term is sealed in its place. Send that one.");
         }
         if (mapper.find(teacher, returnId)
@@ -69,7 +63,7 @@ public class SendingService {
         mapper.holdOlder(teacher, classId, own.termId(), own.number());
         mapper.begin(teacher, classId, returnId, OffsetDateTime.now(clock));
         Map<Long, ReturnRow> before = new HashMap<>();
-        Optional<SchoolReturn> corrected = service.corrected(teacher, own);
+        Optional<SchoolReturn> corrected = returns.corrected(teacher, own);
         corrected.ifPresent(it -> it.rows().forEach(row -> before.put(row.enrolmentId(), row)));
         for (ReturnRow row : own.rows()) {
             List<String> items = new ArrayList<>(List.of(RESULT));

@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
@@ -12,8 +12,8 @@ import java.util.Map;
  * @param name empty text for the first term of a year
  * @param grades by enrolment: what was sent, else what was reached; students without a grade are left out
  */
-record TermBefore(String name, Map<Long, String> grades) {
-    static TermBefore of(Book book, Term term, List<SchoolReturn> all) {
+public record TermBefore(String name, Map<Long, String> grades) {
+    public static TermBefore of(Book book, Term term, List<SchoolReturn> all) {
         int at = book.terms().indexOf(term);
         if (at <= 0) {
             return new TermBefore("", Map.of());
@@ -30,7 +30,7 @@ record TermBefore(String name, Map<Long, String> grades) {
         return new TermBefore(before.name(), grades);
     }
 
-    String grade(long enrolmentId) {
+    public String grade(long enrolmentId) {
         return grades.getOrDefault(enrolmentId, "");
     }
 }

@@ -1,4 +1,4 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.app.changes.ListedChange;
 import aestimo.core.book.AssessmentId;
@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 
 /** In what the figures of now differ from those a return holds, result by result. */
-record Differences(List<Line> lines) {
+public record Differences(List<Line> lines) {
     private static final int MOST_CAUSES = 3;
 
     /**
@@ -24,7 +24,7 @@ record Differences(List<Line> lines) {
     record Line(long enrolmentId, String name, String was, String now, String why) {}
 
     /** @param changes of entries since the figures were taken */
-    static Differences between(SchoolReturn own, Book book, List<ListedChange> changes) {
+    public static Differences between(SchoolReturn own, Book book, List<ListedChange> changes) {
         Map<Long, ReturnRow> now = new HashMap<>();
         ReturnService.figures(book, own.termId()).forEach(row -> now.put(row.enrolmentId(), row));
         List<Line> lines = new ArrayList<>();

@@ -1,12 +1,12 @@
-package aestimo.app.toschool;
+package aestimo.app.returns;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.Plain;
+import aestimo.app.returns.Check.Place;
 import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
-import aestimo.app.toschool.Check.Place;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
@@ -27,7 +27,7 @@ import org.springframework.stereotype.Component;
 
 /** What a return is looked through for before it is sealed: what must be mended, and what may pass. */
 @Component
-class ReturnChecks {
+public class ReturnChecks {
     private static final int SHORTEST_NAME = 3;
     private static final int FAR = 2;
 
@@ -40,7 +40,7 @@ class ReturnChecks {
     }
 
     /** All there is, what must be mended first. */
-    List<Check> of(TeacherId teacher, ClassBook classBook, SchoolReturn own) {
+    public List<Check> of(TeacherId teacher, ClassBook classBook, SchoolReturn own) {
         Looked looked = new Looked(
                 classBook,
                 own,

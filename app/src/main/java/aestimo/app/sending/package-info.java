@@ -1,0 +1,5 @@
+/**
+ * A sealed return on its way to the school office: every record sent once, its answer kept, corrections sent after.
+ * Entered through {@link aestimo.app.sending.SendingService}.
+ */
+package aestimo.app.sending;
