@@ -95,7 +95,7 @@ class GradebookApi {
             @PathVariable String id,
             @RequestBody Map<String, Map<String, Object>> body) {
         tokens.require(authorization, "results.createput");
-        return written(() -> keep(id, inner(body, "result")));
+        return written(() -> keep(checked(id, inner(body, "result"))));
     }
 
     @PostMapping("/lineItems/{lineItemId}/results")
@@ -104,16 +104,29 @@ class GradebookApi {
             @PathVariable String lineItemId,
             @RequestBody Map<String, List<Map<String, Object>>> body) {
         tokens.require(authorization, "results.createput");
+        List<Incoming> all = new ArrayList<>();
         List<Object> pairs = new ArrayList<>();
+        // All are looked at before one is kept: of a refused body nothing is there.
         for (Map<String, Object> result : body.getOrDefault("results", List.of())) {
             String id = text(result, "sourcedId");
-            keep(id, result);
+            all.add(checked(id, result));
             pairs.add(Map.of("suppliedSourcedId", id, "allocatedSourcedId", id));
         }
-        return written(() -> true, Map.of("sourcedIdPairs", pairs));
+        return written(
+                () -> {
+                    all.forEach(this::keep);
+                    return true;
+                },
+                Map.of("sourcedIdPairs", pairs));
     }
 
-    private boolean keep(String id, Map<String, Object> result) {
+    private record Incoming(String id, String lineItem, String student, Map<String, Object> body) {}
+
+    private boolean keep(Incoming result) {
+        return store.keepResult(result.id(), result.lineItem(), result.student(), result.body());
+    }
+
+    private Incoming checked(String id, Map<String, Object> result) {
         String item = reference(result, "lineItem");
         Store.Kept lineItem = store.kept("lineItems", item)
                 .orElseThrow(() -> new OneRosterError(422, "invaliddata", "There is no line item " + item + "."));
@@ -127,7 +140,7 @@ class GradebookApi {
             throw new OneRosterError(422, "invaliddata", refusal);
         }
         text(result, "scoreStatus");
-        return store.keepResult(id, item, student, result);
+        return new Incoming(id, item, student, result);
     }
 
     @GetMapping("/lineItems/{lineItemId}/results")

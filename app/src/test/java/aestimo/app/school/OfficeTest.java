@@ -211,6 +211,47 @@ class OfficeTest {
         assertThat(office.received()).isEmpty();
     }
 
+    @Test
+    void ofABodyThatIsRefusedNothingIsKept() {
+        ask("PUT", BOOK + "/lineItems/l1", lineItem("tls-9b", "tls-g2"));
+        office.refuse("2202", "The record is closed.");
+        String good = result("r1", "2201", "68");
+        for (String bad : List.of(
+                result("r2", "2202", "50"),
+                result("r2", "9999", "50"),
+                result("r2", "2203", "50").replace("l1", "l9"),
+                result("r2", "2203", "50").replace("fully graded", ""))) {
+            assertThat(refusal("POST", BOOK + "/lineItems/l1/results", "{\"results\": [" + good + "," + bad + "]}"))
+                    .startsWith("422");
+            assertThat(office.received()).as(bad).isEmpty();
+        }
+    }
+
+    /** Whoever sends cannot know from the answer alone: the record is kept after one failure and not after the other. */
+    @Test
+    void aFailureBeforeKeepsNothingAndOneAfterKeepsIt() {
+        ask("PUT", BOOK + "/lineItems/l1", lineItem("tls-9b", "tls-g2"));
+        String many = "{\"results\": [" + result("r1", "2201", "68") + "]}";
+        office.behave(0, 1, "500");
+        assertThat(refusal("POST", BOOK + "/lineItems/l1/results", many)).startsWith("500");
+        assertThat(office.received()).isEmpty();
+        office.behave(0, 1, "after");
+        assertThat(refusal("POST", BOOK + "/lineItems/l1/results", many)).startsWith("500");
+        assertThat(office.received()).hasSize(1);
+    }
+
+    @Test
+    void anOfficeThatWasRestartedAsksForATokenAnewAndHasWhatItKept() {
+        ask("PUT", BOOK + "/lineItems/l1", lineItem("tls-9b", "tls-g2"));
+        ask("PUT", BOOK + "/results/r1", "{\"result\": " + result("r1", "2201", "67.1") + "}");
+        office.kill();
+        office.start();
+        assertThat(refusal("GET", BOOK + "/lineItems/l1/results", "")).startsWith("401 unauthorisedrequest");
+        token = token("results.createput");
+        assertThat(values(get(BOOK + "/lineItems/l1/results").get("results"), "score"))
+                .containsExactly("67.1");
+    }
+
     /** Its page needs a name and a word, tells what was received, and sets how the service is to behave. */
     @Test
     void thePageIsForTheOfficeAlone() {
