@@ -7,3 +7,6 @@ export const button = (words, work) => {
   it.addEventListener("click", work);
   return it;
 };
+
+/** @param {string} name of the tag */
+export const element = (name, properties) => Object.assign(document.createElement(name), properties);

@@ -1,3 +1,5 @@
+import "./families.js";
+
 // Components of the forms whose rows can be added and removed. Loaded before Alpine, which calls on them.
 document.addEventListener("alpine:init", () => {
   const rows = {

@@ -6,14 +6,26 @@ export const start = (form) => {
   let asked = 0;
   const ask = async () => {
     const own = ++asked;
+    const student = document.getElementById("preview-student")?.value;
+    const address = form.dataset.look + (student ? `&student=${student}` : "");
     try {
-      const words = await fragment(form.dataset.look, { method: "POST", body: new FormData(form) });
-      if (own === asked) place.innerHTML = words;
+      const words = await fragment(address, { method: "POST", body: new FormData(form) });
+      if (own !== asked) return;
+      place.innerHTML = words;
+      // Parts of the answer that belong elsewhere on the page say where.
+      for (const part of place.querySelectorAll("template[data-into]")) {
+        const into = document.getElementById(part.dataset.into);
+        const focused = into.contains(document.activeElement) ? document.activeElement.dataset.line : null;
+        into.replaceChildren(part.content);
+        part.remove();
+        if (focused !== null) into.querySelector(`[data-line="${focused}"]`)?.focus();
+      }
     } catch {
       if (own === asked) place.textContent = "";
     }
   };
   form.addEventListener("change", ask);
+  document.getElementById("preview-student")?.addEventListener("change", ask);
   form.addEventListener("click", (event) => {
     if (event.target.closest("button.row-out")) ask();
   });

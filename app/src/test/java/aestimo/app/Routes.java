@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.book.ClassBook;
 import aestimo.app.groundwork.TryOutService;
 import aestimo.app.imports.ImportService;
+import aestimo.app.letters.LetterService;
+import aestimo.app.letters.ReadyMade;
+import aestimo.app.letters.SentenceService;
 import aestimo.app.returns.ReturnService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
@@ -80,7 +83,16 @@ final class Routes {
             helps.begin(teacher, classId, student, "Falls back", "Tuesdays", "2027-02-24");
         }
         long term = Long.parseLong(classBook.book().terms().get(0).id().text());
+        long letter = ReadyMade.make(
+                        "half-year", teacher, app.bean(LetterService.class), app.bean(SentenceService.class))
+                .orElseThrow();
         return Map.of(
+                "letterId", Long.toString(letter),
+                "groupId",
+                        Long.toString(app.bean(SentenceService.class)
+                                .groups(teacher)
+                                .get(0)
+                                .id()),
                 "tryOutId", Long.toString(tryOuts.saved(teacher, classId).get(0).id()),
                 "helpId", Long.toString(helps.due(teacher).get(0).id()),
                 "returnId", Long.toString(app.bean(ReturnService.class).begin(teacher, classId, term)),

@@ -94,9 +94,12 @@ class FrameJourney {
     void keysOnAHandleWaitForTheYearLine() {
         try (Visit visit = visit(1280, 800)) {
             Page page = visit.page();
+            page.click(".tab:has-text('9B')");
+            page.click(".is-wide .term text >> nth=0");
+            page.waitForURL(Pattern.compile("span=\\d+"));
             List<Route> late = new ArrayList<>();
             page.route("**/yearline.js", late::add);
-            page.navigate("/classes/1/marks?span=0");
+            page.reload();
             page.locator(".is-wide [data-handle=to]").focus();
             for (int i = 0; i < 3; i++) {
                 page.keyboard().press("PageDown");

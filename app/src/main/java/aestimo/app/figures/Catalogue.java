@@ -9,6 +9,7 @@ import static aestimo.app.figures.FigureType.WORDS;
 import static aestimo.app.figures.FigureType.YES_NO;
 
 import aestimo.app.frame.Days;
+import aestimo.core.book.Target;
 import aestimo.core.boundary.Band;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
@@ -41,6 +42,7 @@ public final class Catalogue {
 
     private static final Figure RANK = Figure.of("rank", "Rank", COUNT, (at, own) -> Value.rank(own.rank()))
             .fromTheLowest()
+            .notForFew()
             .columns("Rank", "Tied")
             .told((at, own) -> ResultWorking.ofRank(at.standing(), own));
 
@@ -76,6 +78,7 @@ public final class Catalogue {
             .called("rank in set")
             .styled("dim")
             .fromTheLowest()
+            .notForFew()
             .columns("Rank in set", "Tied in set")
             .told((at, own) -> ResultWorking.ofSetRank(at.standing(), own));
 
@@ -128,6 +131,18 @@ public final class Catalogue {
             .told((at, own) -> medianWorking(at, Optional.empty()))
             .toldOfGroup(Catalogue::medianWorking);
 
+    private static final Figure START = Figure.of("start", "Start", GRADE, (at, own) -> target(at, own, Target::start))
+            .called("starting grade")
+            .styled("grade");
+
+    private static final Figure TARGET = Figure.of("target", "Target", GRADE, (at, own) -> target(at, own, Target::end))
+            .called("target for the end of the year")
+            .styled("grade");
+
+    private static final Figure STARTING_SCORE = Figure.of("score", "Score", COUNT, Catalogue::startingScore)
+            .called("starting score")
+            .columns("Starting score");
+
     private static final Figure AIM = Figure.of(
                     "aim", "Aim", GRADE, (at, own) -> grade(at, at.attained(own).flatMap(Attainment::aim)))
             .styled("grade");
@@ -177,6 +192,9 @@ public final class Catalogue {
             ProspectFigures.MOVEMENT,
             PASS,
             JUST_BELOW,
+            ProspectFigures.NEXT_GRADE,
+            ProspectFigures.NEEDED,
+            ProspectFigures.LEFT,
             ProspectFigures.POSSIBLE,
             ProspectFigures.WORST,
             ProspectFigures.BEST,
@@ -185,12 +203,20 @@ public final class Catalogue {
             CLASS_MEAN,
             AGAINST_MEAN,
             CLASS_MEDIAN,
+            START,
+            TARGET,
             AIM,
             AGAINST_AIM,
+            STARTING_SCORE,
+            PieceFigures.COUNTED,
             ABSENT,
+            PieceFigures.ABSENT,
             NOT_IN,
+            PieceFigures.NOT_IN,
             LATE,
+            PieceFigures.LATE,
             TO_FINISH,
+            PieceFigures.TO_FINISH,
             LOOSE_ENDS,
             JOINED);
 
@@ -303,6 +329,24 @@ public final class Catalogue {
                 .called(words)
                 .columns(inFull)
                 .told((at, own) -> Optional.of(PieceWorking.ofEntries(at.standing(), own, words, counts)));
+    }
+
+    private static Value target(ClassFigures at, StudentStanding own, Function<Target, Optional<String>> which) {
+        return at.book().targets().stream()
+                .filter(target -> target.student().equals(own.student().id()))
+                .findFirst()
+                .flatMap(which)
+                .flatMap(at.book().boundaries()::labelled)
+                .map(band -> grade(at, Optional.of(band)))
+                .orElse(Value.NONE);
+    }
+
+    private static Value startingScore(ClassFigures at, StudentStanding own) {
+        return at.book()
+                .startingScores()
+                .map(all -> all.scores().get(own.student().id()))
+                .map(score -> Value.decimal(score.value(), score.toString()))
+                .orElse(Value.NONE);
     }
 
     private static Value count(int count) {

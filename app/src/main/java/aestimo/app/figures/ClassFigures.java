@@ -1,6 +1,7 @@
 package aestimo.app.figures;
 
 import aestimo.app.book.ClassBook;
+import aestimo.app.frame.FewStudents;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.core.book.Book;
@@ -23,6 +24,7 @@ import java.util.Optional;
 public final class ClassFigures {
     private final ClassBook classBook;
     private final Standing standing;
+    private final String spanWords;
     private final String query;
     private final String picked;
     private TermSeries series;
@@ -32,6 +34,7 @@ public final class ClassFigures {
     private ClassFigures(ClassBook classBook, SpanChoice span) {
         this.classBook = classBook;
         this.standing = Standing.of(classBook.book(), span.span());
+        this.spanWords = span.inFull();
         this.query = span.query();
         this.picked = span.isPicked() ? " of " + span.inFull() : "";
     }
@@ -59,6 +62,17 @@ public final class ClassFigures {
     /** “9B Geography”. */
     public String title() {
         return classBook.row().title();
+    }
+
+    /** The stretch of the year in words, such as “Term 2”. */
+    public String spanWords() {
+        return spanWords;
+    }
+
+    /** Whether so few are in the class that a figure of all of them would tell one about another. */
+    public boolean isOfFew() {
+        return FewStudents.are(
+                standing.students().stream().filter(StudentStanding::present).count());
     }
 
     /** The stretch of the year, as part of an address. */

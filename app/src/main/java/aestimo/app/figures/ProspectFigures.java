@@ -1,13 +1,19 @@
 package aestimo.app.figures;
 
+import static aestimo.app.figures.FigureType.COUNT;
+import static aestimo.app.figures.FigureType.GRADE;
 import static aestimo.app.figures.FigureType.NUMBER;
 import static aestimo.app.figures.FigureType.PERCENT;
 import static aestimo.app.figures.FigureType.SIGN;
 
+import aestimo.core.boundary.Band;
+import aestimo.core.grading.Result;
 import aestimo.core.result.Movement;
+import aestimo.core.result.Needed;
 import aestimo.core.result.Prospects;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.value.Percent;
+import aestimo.core.value.Places;
 import aestimo.core.working.ProspectWorking;
 import aestimo.core.working.Working;
 import aestimo.exchange.table.Table.Cell;
@@ -60,6 +66,32 @@ final class ProspectFigures {
             .columns("Best possible")
             .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
 
+    static final Figure NEXT_GRADE = Figure.of(
+                    "next-grade", "Next grade", GRADE, (at, own) -> Catalogue.grade(at, next(at, own)))
+            .called("the next grade up")
+            .styled("grade");
+
+    /** The average on what is left that would reach the next grade; none where it is secured or out of reach. */
+    static final Figure NEEDED = Figure.of(
+                    "needed",
+                    "Needed",
+                    PERCENT,
+                    (at, own) -> Value.percent(
+                            next(at, own).flatMap(own.prospects()::needed).flatMap(Needed::percent), Places.ONE))
+            .called("needed on what is left for the next grade")
+            .styled("dim")
+            .columns("Needed for the next grade %")
+            .fromTheLowest()
+            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+
+    static final Figure LEFT = Figure.of(
+                    "left",
+                    "Left",
+                    COUNT,
+                    (at, own) -> Value.count(own.prospects().remaining()))
+            .called("pieces left")
+            .columns("Pieces left");
+
     static final Figure CEILINGS = Figure.of(
                     "ceilings",
                     "Ceilings",
@@ -109,6 +141,10 @@ final class ProspectFigures {
         return at.term() < 0
                 ? Optional.empty()
                 : ProspectWorking.ofMovement(at.book(), at.series(), own.place(), at.term());
+    }
+
+    private static Optional<Band> next(ClassFigures at, StudentStanding own) {
+        return own.result().flatMap(Result::grade).flatMap(at.book().boundaries()::above);
     }
 
     /** What may still come of it, where something is left that moves it. */

@@ -31,6 +31,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/marks/import/**",
                     "/classes/*/changes/**",
                     "/classes/*/notes",
+                    "/classes/*/families/**",
                     "/classes/*/run/**",
                     "/classes/*/standing/*/parent",
                     "/classes/*/standing/evening",

@@ -5,6 +5,7 @@ enum Workspace {
     MARKS("Marks", "marks"),
     STANDING("Standing", "standing"),
     TARGETS("Targets", "targets"),
+    TO_FAMILIES("To families", "families"),
     TO_SCHOOL("To school", "to-school"),
     GROUNDWORK("Groundwork", "groundwork");
 

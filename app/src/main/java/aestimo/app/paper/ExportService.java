@@ -115,16 +115,22 @@ public class ExportService {
             String name,
             HttpServletResponse response)
             throws IOException {
+        byte[] whole = pdf(teacher, heading, span, template, model);
+        Download.begin(response, name, "application/pdf", ".pdf").write(whole);
+    }
+
+    /** The same as a file, made whole before any of it is sent, so that nobody gets half of it. */
+    public byte[] pdf(TeacherId teacher, String heading, String span, String template, Map<String, Object> model)
+            throws IOException {
         AccountSettings look = accounts.look(teacher);
         model.put("heading", heading);
         model.put("span", span);
         model.put("school", look.school());
         model.put("teacher", look.name());
         model.put("today", LocalDate.now(clock).format(DAY));
-        // Made whole before any of it is sent, so that nobody gets half a file.
         ByteArrayOutputStream whole = new ByteArrayOutputStream();
         paper.write(template, model, whole);
-        whole.writeTo(Download.begin(response, name, "application/pdf", ".pdf"));
+        return whole.toByteArray();
     }
 
     /** How the results of a class are made: the sheet that goes with its tables. */

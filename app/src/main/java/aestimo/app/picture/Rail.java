@@ -116,18 +116,12 @@ public record Rail(
 
     /** Each as low as it can lie without touching another; more than fit are drawn closer. */
     private static List<Dot> dots(List<StudentStanding> ascending, Axis axis) {
-        double[] ends = new double[ascending.size()];
-        Arrays.fill(ends, -DOT);
-        int[] levels = new int[ascending.size()];
-        int most = 0;
-        for (int i = 0; i < levels.length; i++) {
-            double x = axis.x(ascending.get(i).result().orElseThrow().rounded());
-            while (x - ends[levels[i]] < DOT) {
-                levels[i]++;
-            }
-            ends[levels[i]] = x;
-            most = Math.max(most, levels[i]);
-        }
+        int[] levels = Stack.levels(
+                ascending.stream()
+                        .mapToDouble(own -> axis.x(own.result().orElseThrow().rounded()))
+                        .toArray(),
+                DOT);
+        int most = Arrays.stream(levels).max().orElse(0);
         double step = most == 0 ? DOT : Math.min(DOT, (BASE - TOP - DOT) / most);
         List<Dot> dots = new ArrayList<>();
         for (int i = 0; i < levels.length; i++) {

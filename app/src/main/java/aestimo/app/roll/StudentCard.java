@@ -8,6 +8,7 @@ import aestimo.app.web.FormFields;
  * @param preferred the name they go by; empty: the given one
  * @param birthday a day such as 2013-04-30; empty for none
  * @param supportNote for the teacher alone, never printed or sent
+ * @param forms how they are spoken of: they, she, he, or name
  * @param startingScore at entry, of the class's top; empty for none
  */
 public record StudentCard(
@@ -17,7 +18,8 @@ public record StudentCard(
         String birthday,
         String supportNote,
         String lastReport,
-        String startingScore) {
+        String startingScore,
+        String forms) {
     static StudentCard read(FormFields fields) {
         return new StudentCard(
                 fields.text("preferred"),
@@ -26,6 +28,7 @@ public record StudentCard(
                 fields.text("birthday"),
                 fields.text("supportNote"),
                 fields.text("lastReport"),
-                fields.text("startingScore").replace(',', '.'));
+                fields.text("startingScore").replace(',', '.'),
+                fields.text("forms").isEmpty() ? "they" : fields.text("forms"));
     }
 }

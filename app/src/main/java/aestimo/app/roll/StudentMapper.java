@@ -26,6 +26,7 @@ interface StudentMapper {
             String lastReport,
             Mark startingScore,
             OutOf startingTop,
+            String forms,
             boolean hasPhoto) {}
 
     /** A change of set. */

@@ -38,6 +38,9 @@ public class StudentService {
         this.clock = clock;
     }
 
+    /** How a student may be spoken of. */
+    private static final List<String> FORMS = List.of("they", "she", "he", "name");
+
     /** A change of set, as told: “from South to North on 2027-01-12”. */
     public record SetChange(LocalDate onDay, String was, String became) {}
 
@@ -70,7 +73,8 @@ public class StudentService {
                         row.birthday() == null ? "" : row.birthday().toString(),
                         row.supportNote(),
                         row.lastReport(),
-                        score(row)),
+                        score(row),
+                        row.forms()),
                 row.startingTop().toString(),
                 row.hasPhoto(),
                 mapper.findSets(teacher, enrolmentId).stream()
@@ -120,6 +124,9 @@ public class StudentService {
         }
         if (card.lastReport().length() > LONGEST_REPORT) {
             problems.at("lastReport", "The last report's words have over " + LONGEST_REPORT + " characters.");
+        }
+        if (!FORMS.contains(card.forms())) {
+            problems.at("forms", "Choose how the student is spoken of.");
         }
         Optional<LocalDate> birthday = birthday(card, problems);
         Optional<Mark> score = StartingScoreService.parse(

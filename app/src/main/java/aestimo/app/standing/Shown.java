@@ -8,9 +8,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /** What of a student's figures others get to see: a choice of fields, kept in the address. */
-record Shown(Set<Field> fields) {
+public record Shown(Set<Field> fields) {
     /** What can be shown or left out. */
-    enum Field {
+    public enum Field {
         PERCENT("percent"),
         GRADE("grade"),
         MEAN("class mean"),

@@ -8,6 +8,7 @@ import aestimo.app.marks.Remarks;
 import aestimo.app.picture.Strip;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
+import aestimo.core.book.StudentId;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import java.util.Arrays;
@@ -24,7 +25,7 @@ import java.util.stream.Collectors;
  * @param title of the class
  * @param small whether the class is too small for strips and extremes
  */
-record StudentSheets(String title, String span, Shown shown, boolean small, List<StudentView> views) {
+public record StudentSheets(String title, String span, Shown shown, boolean small, List<StudentView> views) {
     static StudentSheets of(
             ClassBook classBook, SpanChoice span, List<Student> students, Map<CellId, Remarks> remarks, Shown shown) {
         Standing standing = Standing.of(classBook.book(), span.span());
@@ -38,6 +39,28 @@ record StudentSheets(String title, String span, Shown shown, boolean small, List
                 students.stream()
                         .map(student -> StudentView.of(classBook, standing, student, remarks))
                         .toList());
+    }
+
+    /** The same for letters, which say themselves what of it they show. */
+    public static StudentSheets forLetters(
+            ClassBook classBook, SpanChoice span, List<Student> students, Map<CellId, Remarks> remarks) {
+        return of(classBook, span, students, remarks, Shown.read(Map.of()));
+    }
+
+    /** @throws java.util.NoSuchElementException where the student is none of them */
+    public StudentView of(StudentId student) {
+        return views.stream()
+                .filter(view -> view.id().equals(student.text()))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** The rank in a piece, where it is among as many as hide one another. */
+    public String rank(StudentView.Piece piece) {
+        return piece.strip()
+                .filter(strip -> !small && !FewStudents.are(strip.dots().size()))
+                .map(strip -> piece.rank().shown())
+                .orElse("");
     }
 
     /** The strip of a piece, where it may be shown at all: without names, and only over as many as hide one another. */

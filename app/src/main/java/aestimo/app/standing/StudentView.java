@@ -49,7 +49,7 @@ import java.util.stream.IntStream;
  * @param rank “rank 9 of 24”; empty without one
  * @param needs what each band needs on what remains, the highest first
  */
-record StudentView(
+public record StudentView(
         String id,
         String number,
         String name,
@@ -69,7 +69,8 @@ record StudentView(
     static final int OVER_TIME = 264;
 
     /** A category with its pieces; {@code weight} empty where it does not count, {@code average} where there is none. */
-    record Group(String id, String name, CategoryStyle look, String weight, String average, List<Piece> pieces) {}
+    public record Group(
+            String id, String name, CategoryStyle look, String weight, String average, List<Piece> pieces) {}
 
     /**
      * One piece.
@@ -80,7 +81,7 @@ record StudentView(
      * @param share of the result in percent, with the points it brings; empty where it has none
      * @param strip empty where nothing counts
      */
-    record Piece(
+    public record Piece(
             String id,
             String title,
             String date,
@@ -105,7 +106,7 @@ record StudentView(
         return number.isEmpty() ? "" : ", " + number;
     }
 
-    record Need(String label, String words, boolean reached) {}
+    public record Need(String label, String words, boolean reached) {}
 
     /** “the piece left”, “the 3 pieces left”. */
     static String piecesLeft(Prospects prospects) {

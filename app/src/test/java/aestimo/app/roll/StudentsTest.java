@@ -65,7 +65,7 @@ class StudentsTest {
                             own.teacher(),
                             own.id(),
                             Long.parseLong(id(family)),
-                            new StudentCard("", "", "", "", "", "", ""),
+                            new StudentCard("", "", "", "", "", "", "", "they"),
                             photo,
                             without);
             return null;

@@ -50,9 +50,17 @@ public final class Visitor {
 
     /** An answer that is a file. */
     public byte[] download(String path) {
+        return file(request(path).GET());
+    }
+
+    /** A form that is answered with a file. */
+    public byte[] postForFile(String path, String... fields) {
+        return file(form(path, fields));
+    }
+
+    private byte[] file(HttpRequest.Builder request) {
         try {
-            return client.send(request(path).GET().build(), BodyHandlers.ofByteArray())
-                    .body();
+            return client.send(request.build(), BodyHandlers.ofByteArray()).body();
         } catch (IOException broken) {
             throw new java.io.UncheckedIOException(broken);
         } catch (InterruptedException stopped) {
@@ -63,13 +71,17 @@ public final class Visitor {
 
     /** @param fields names and values in turn */
     public HttpResponse<String> post(String path, String... fields) {
+        return send(form(path, fields));
+    }
+
+    private HttpRequest.Builder form(String path, String... fields) {
         StringBuilder body = new StringBuilder("_csrf=" + encoded(token));
         for (int i = 0; i < fields.length; i += 2) {
             body.append('&').append(encoded(fields[i])).append('=').append(encoded(fields[i + 1]));
         }
-        return send(request(path)
+        return request(path)
                 .header("Content-Type", "application/x-www-form-urlencoded")
-                .POST(BodyPublishers.ofString(body.toString())));
+                .POST(BodyPublishers.ofString(body.toString()));
     }
 
     /** Sends a file as a form with a file field does. */

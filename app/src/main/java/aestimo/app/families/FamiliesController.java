@@ -1,0 +1,135 @@
+package aestimo.app.families;
+
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.letters.Letter;
+import aestimo.app.letters.LetterService;
+import aestimo.app.letters.LetterService.HandedOut;
+import aestimo.app.letters.ReadyMade;
+import aestimo.app.letters.SentenceService;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Sent;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The letters there are, those ready-made, and what was handed out. */
+@Controller
+@RequestMapping("/classes/{classId}/families")
+class FamiliesController {
+    static final String PAGE = "families";
+
+    private final FrameService frames;
+    private final LetterService letters;
+    private final SentenceService sentences;
+
+    FamiliesController(FrameService frames, LetterService letters, SentenceService sentences) {
+        this.frames = frames;
+        this.letters = letters;
+        this.sentences = sentences;
+    }
+
+    /** @param facts of what it is made, in a few words */
+    record Line(Letter letter, String facts) {}
+
+    /** Everything handed out at once. */
+    record Handed(String when, String letter, String how, List<String> names) {}
+
+    @GetMapping
+    String list(OpenClass open, Model model) {
+        if (!open.classBook().row().takesResults()) {
+            return frames.withoutResults(open, PAGE, model);
+        }
+        model.addAttribute("frame", frames.ofClass(open, PAGE));
+        List<Letter> all = letters.letters(open.teacher());
+        model.addAttribute(
+                "letters",
+                all.stream()
+                        .filter(letter -> !letter.archived())
+                        .map(letter -> new Line(letter, facts(letter)))
+                        .toList());
+        model.addAttribute("archived", all.stream().filter(Letter::archived).toList());
+        model.addAttribute("readyMade", ReadyMade.LETTERS);
+        return "families/letters";
+    }
+
+    private static String facts(Letter letter) {
+        return String.join(
+                " · ",
+                letter.blocks().stream()
+                        .map(block -> block.kind().words().toLowerCase(Locale.ROOT))
+                        .distinct()
+                        .limit(5)
+                        .toList());
+    }
+
+    /** Makes a letter: empty, or of one that is ready-made. */
+    @PostMapping("/letters")
+    String make(OpenClass open, FormFields fields, RedirectAttributes told) {
+        String asked = fields.text("of");
+        return Sent.of(() -> asked.isEmpty()
+                        ? letters.add(open.teacher(), "New letter", ReadyMade.BLANK)
+                        : ReadyMade.make(asked, open.teacher(), letters, sentences)
+                                .orElseThrow(() -> new NotFoundException("letter")))
+                .to(id -> to(open, "/letters/" + id))
+                .orSay(told, to(open, ""));
+    }
+
+    @PostMapping("/letters/{letterId}/copy")
+    String copy(OpenClass open, @PathVariable long letterId, RedirectAttributes told) {
+        Letter own = letters.letter(open.teacher(), letterId);
+        return Sent.of(() -> letters.add(open.teacher(), own.name(), own.blocks()))
+                .saying(told, "“" + own.name() + "” is copied.")
+                .to(id -> to(open, "/letters/" + id))
+                .orSay(told, to(open, ""));
+    }
+
+    @PostMapping("/letters/{letterId}/archive")
+    String archive(OpenClass open, @PathVariable long letterId, FormFields fields, RedirectAttributes told) {
+        boolean away = fields.text("archived").equals("true");
+        Letter own = letters.letter(open.teacher(), letterId);
+        letters.archive(open.teacher(), letterId, away);
+        told.addFlashAttribute("done", "“" + own.name() + "” is " + (away ? "archived." : "in use again."));
+        return to(open, "");
+    }
+
+    @PostMapping("/letters/{letterId}/delete")
+    String delete(OpenClass open, @PathVariable long letterId, RedirectAttributes told) {
+        Letter own = letters.letter(open.teacher(), letterId);
+        letters.remove(open.teacher(), letterId);
+        told.addFlashAttribute("done", "“" + own.name() + "” is deleted. What was handed out of it stays listed.");
+        return to(open, "");
+    }
+
+    @GetMapping("/handed-out")
+    String handedOut(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, PAGE));
+        Map<String, Handed> together = new LinkedHashMap<>();
+        for (HandedOut one : letters.handedOut(open.teacher(), open.id())) {
+            String when = Days.at(one.at());
+            together.computeIfAbsent(
+                            one.at() + one.letter(),
+                            key -> new Handed(when, one.letter(), "on " + one.how(), new ArrayList<>()))
+                    .names()
+                    .add(open.classBook().student(one.enrolmentId()).listName());
+        }
+        model.addAttribute("handed", together.values());
+        return "families/handed-out";
+    }
+
+    static String to(OpenClass open, String path) {
+        return "redirect:/classes/" + open.id() + "/" + PAGE + path + "?"
+                + open.span().query();
+    }
+}

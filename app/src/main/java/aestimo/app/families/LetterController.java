@@ -1,0 +1,232 @@
+package aestimo.app.families;
+
+import aestimo.app.figures.ClassFigures;
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.letters.Block;
+import aestimo.app.letters.ClassLetters;
+import aestimo.app.letters.Letter;
+import aestimo.app.letters.LetterService;
+import aestimo.app.letters.LetterService.HandedOut;
+import aestimo.app.letters.MadeLetter;
+import aestimo.app.letters.SentenceService;
+import aestimo.app.letters.WordsOffered;
+import aestimo.app.paper.ExportService;
+import aestimo.app.web.Download;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Sent;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** One letter: its words, everybody's one by one, and handing it out. */
+@Controller
+@RequestMapping("/classes/{classId}/families/letters/{letterId}")
+class LetterController {
+    private final FrameService frames;
+    private final LetterService letters;
+    private final SentenceService sentences;
+    private final ExportService exports;
+
+    LetterController(FrameService frames, LetterService letters, SentenceService sentences, ExportService exports) {
+        this.frames = frames;
+        this.letters = letters;
+        this.sentences = sentences;
+        this.exports = exports;
+    }
+
+    @GetMapping
+    String words(OpenClass open, @PathVariable long letterId, Model model) {
+        return wordsPage(open, letters.letter(open.teacher(), letterId), model);
+    }
+
+    private String wordsPage(OpenClass open, Letter letter, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
+        model.addAttribute("letter", letter);
+        model.addAttribute("kinds", Block.Kind.values());
+        model.addAttribute(
+                "blank", Arrays.stream(Block.Kind.values()).collect(Collectors.toMap(kind -> kind, Block::of)));
+        model.addAttribute("columns", Block.Column.values());
+        model.addAttribute("offered", WordsOffered.of(ClassFigures.of(open), sentences.groups(open.teacher())));
+        model.addAttribute("terms", open.book().terms());
+        model.addAttribute("categories", open.book().categories());
+        preview(open, letter, model);
+        return "families/words";
+    }
+
+    private void preview(OpenClass open, Letter letter, Model model) {
+        ClassLetters all = letters.open(open, letter);
+        Optional<MadeLetter> shown =
+                all.shown(FormFields.toNumber(open.parameters().getOrDefault("student", "")));
+        model.addAttribute("made", shown);
+        model.addAttribute("students", all.all());
+        model.addAttribute("writer", all.writer());
+    }
+
+    @PostMapping
+    String save(OpenClass open, @PathVariable long letterId, FormFields fields, Model model, RedirectAttributes told) {
+        Letter before = letters.letter(open.teacher(), letterId);
+        Letter asked = LetterForm.read(fields, before);
+        return Sent.of(() -> letters.save(open.teacher(), ClassFigures.of(open), asked))
+                .saying(told, "“" + asked.name() + "” is saved.")
+                .to(FamiliesController.to(open, "/letters/" + letterId))
+                .orShow(
+                        model,
+                        () -> wordsPage(
+                                open,
+                                new Letter(letterId, asked.name(), asked.blocks(), before.archived(), before.version()),
+                                model));
+    }
+
+    /** The letter of the student in hand, as it is being written. */
+    @PostMapping("/look")
+    String look(OpenClass open, @PathVariable long letterId, FormFields fields, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
+        preview(open, LetterForm.read(fields, letters.letter(open.teacher(), letterId)), model);
+        return "families/words :: preview";
+    }
+
+    @GetMapping("/one")
+    String oneByOne(OpenClass open, @PathVariable long letterId, Model model) {
+        Letter letter = letters.letter(open.teacher(), letterId);
+        ClassLetters all = letters.open(open, letter);
+        long asked = FormFields.toNumber(open.parameters().getOrDefault("student", ""));
+        model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
+        model.addAttribute("letter", letter);
+        model.addAttribute("letters", all.all());
+        model.addAttribute(
+                "toLookAt", all.all().stream().filter(made -> !made.isReady()).toList());
+        model.addAttribute(
+                "ready", all.all().stream().filter(MadeLetter::isReady).toList());
+        Optional<MadeLetter> made = all.shown(asked);
+        model.addAttribute("made", made);
+        model.addAttribute("writer", all.writer());
+        model.addAttribute("neighbours", made.map(all::beside));
+        model.addAttribute("why", made.map(own -> all.why(own)).orElse(List.of()));
+        model.addAttribute(
+                "before",
+                made.map(own -> letters.handedOut(open.teacher(), open.id()).stream()
+                                .filter(one -> one.enrolmentId() == own.enrolmentId())
+                                .map(one -> before(one, own, letterId))
+                                .toList())
+                        .orElse(List.of()));
+        return "families/one-by-one";
+    }
+
+    /** @param differing how many of its figures are others today; 0 for another letter */
+    record Before(String when, String letter, String how, int differing) {}
+
+    private static Before before(HandedOut one, MadeLetter now, long letterId) {
+        return new Before(
+                Days.brief(one.at().toLocalDate()),
+                one.letter(),
+                "on " + one.how(),
+                one.letterId() == letterId ? LetterService.differing(one, now) : 0);
+    }
+
+    /** Own words, or another sentence, for one student; the page goes on with the same student. */
+    @PostMapping("/one/{enrolmentId}")
+    String settle(
+            OpenClass open,
+            @PathVariable long letterId,
+            @PathVariable long enrolmentId,
+            FormFields fields,
+            Model model,
+            RedirectAttributes told) {
+        String back = FamiliesController.to(open, "/letters/" + letterId + "/one") + "&student=" + enrolmentId;
+        return Sent.of(() -> {
+                    switch (fields.text("what")) {
+                        case "own-words" ->
+                            letters.saveOwnWords(
+                                    open,
+                                    letterId,
+                                    enrolmentId,
+                                    fields.raw("ownWords").strip());
+                        case "choose" ->
+                            letters.choose(
+                                    open, letterId, enrolmentId, fields.number("group"), fields.raw("words"), false);
+                        case "own" ->
+                            letters.choose(
+                                    open,
+                                    letterId,
+                                    enrolmentId,
+                                    fields.number("group"),
+                                    fields.raw("words").strip(),
+                                    true);
+                        case "leave-out" ->
+                            letters.choose(open, letterId, enrolmentId, fields.number("group"), "", false);
+                        case "dealt" -> letters.unchoose(open, letterId, enrolmentId, fields.number("group"));
+                        default -> throw new NotFoundException("choice");
+                    }
+                })
+                .to(back)
+                .orShow(model, () -> {
+                    open.parameters().put("student", Long.toString(enrolmentId));
+                    model.addAttribute("typedOwnWords", fields.raw("ownWords"));
+                    return oneByOne(open, letterId, model);
+                });
+    }
+
+    @GetMapping("/hand-out")
+    String handOut(OpenClass open, @PathVariable long letterId, Model model) {
+        Letter letter = letters.letter(open.teacher(), letterId);
+        ClassLetters all = letters.open(open, letter);
+        model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
+        model.addAttribute("letter", letter);
+        model.addAttribute("letters", all.all());
+        model.addAttribute(
+                "open", all.all().stream().filter(made -> !made.isReady()).count());
+        return "families/hand-out";
+    }
+
+    /** The letters as one PDF; that they were handed out is kept once they are made. */
+    @PostMapping("/paper")
+    String paper(
+            OpenClass open, @PathVariable long letterId, FormFields fields, Model model, HttpServletResponse response)
+            throws IOException {
+        Letter letter = letters.letter(open.teacher(), letterId);
+        ClassLetters all = letters.open(open, letter);
+        List<Long> asked =
+                fields.texts("chosen").stream().map(FormFields::toNumber).toList();
+        List<MadeLetter> chosen = all.all().stream()
+                .filter(made -> asked.contains(made.enrolmentId()))
+                .toList();
+        if (chosen.isEmpty() || letter.blocks().isEmpty()) {
+            Sent.refuse(
+                    model,
+                    Sent.PROBLEMS,
+                    new FormException(
+                            letter.blocks().isEmpty()
+                                    ? "The letter has no blocks yet. Write it first."
+                                    : "Tick the students the letter is for."));
+            return handOut(open, letterId, model);
+        }
+        Map<String, Object> paper = new HashMap<>();
+        paper.put("letters", chosen);
+        paper.put("writer", all.writer());
+        paper.put("title", open.title());
+        paper.put("duplex", fields.text("duplex").equals("true"));
+        byte[] file = exports.pdf(open.teacher(), letter.name(), open.span().inFull(), "letters", paper);
+        if (fields.text("draft").isEmpty()) {
+            letters.recordHandedOut(open, letter, chosen, "paper");
+        }
+        Download.begin(response, letter.name() + " " + open.title(), "application/pdf", ".pdf")
+                .write(file);
+        return null;
+    }
+}

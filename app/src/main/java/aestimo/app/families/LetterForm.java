@@ -1,0 +1,43 @@
+package aestimo.app.families;
+
+import aestimo.app.letters.Block;
+import aestimo.app.letters.Block.Column;
+import aestimo.app.letters.Block.Kind;
+import aestimo.app.letters.Letter;
+import aestimo.app.web.FormFields;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+
+/** A letter as its form holds it: every block has one field of each name, and a mark by which its columns are told. */
+final class LetterForm {
+    private LetterForm() {}
+
+    static Letter read(FormFields fields, Letter before) {
+        List<Block> blocks = new ArrayList<>();
+        List<String> kinds = fields.texts("kind");
+        for (int i = 0; i < kinds.size(); i++) {
+            String kind = kinds.get(i).toUpperCase(Locale.ROOT);
+            String mark = fields.text("mark", i);
+            int place = i;
+            Arrays.stream(Kind.values())
+                    .filter(own -> own.name().equals(kind))
+                    .findFirst()
+                    .ifPresent(own -> blocks.add(new Block(
+                            own,
+                            own == Kind.WORDS ? fields.text("words", place) : "",
+                            fields.text("span", place),
+                            fields.text("pieces", place).isEmpty() ? List.of() : List.of(fields.text("pieces", place)),
+                            own == Kind.PIECES ? columns(fields, mark) : List.of())));
+        }
+        return new Letter(before.id(), fields.text("name"), blocks, before.archived(), (int) fields.number("version"));
+    }
+
+    private static List<Column> columns(FormFields fields, String mark) {
+        List<String> chosen = fields.texts("column");
+        return Arrays.stream(Column.values())
+                .filter(column -> chosen.contains(mark + ":" + column.name()))
+                .toList();
+    }
+}

@@ -1,0 +1,2 @@
+/** The pages of the workspace To families: letters, sentences, letters one by one, handing out. Nothing else depends on them. */
+package aestimo.app.families;

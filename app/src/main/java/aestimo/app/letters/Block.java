@@ -1,0 +1,87 @@
+package aestimo.app.letters;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One piece of a letter.
+ *
+ * @param words saved as {@link Words} are read; empty where the block has none
+ * @param span the name of the term it speaks of, “year”, or empty for the dates the page is for
+ * @param pieces which pieces it shows: categories by name; empty for all
+ * @param columns what a table of pieces shows beside the title
+ */
+public record Block(Kind kind, String words, String span, List<String> pieces, List<Column> columns) {
+    public Block {
+        pieces = List.copyOf(pieces);
+        columns = List.copyOf(columns);
+    }
+
+    /** What a letter can be made of. */
+    public enum Kind {
+        HEADING("Heading", "school, class, teacher, date and student"),
+        WORDS("Words", "with figures and sentences in them"),
+        PIECES("Table of pieces", "marks, percents, grades"),
+        CATEGORIES("Table of categories", "weights and averages"),
+        OVER_TIME("Picture over the terms", "results against targets"),
+        NOTES("Notes", "what you noted to single pieces"),
+        OWN_WORDS("Own words", "for each student, written one by one"),
+        SIGNATURE("Signature", "a line to sign on"),
+        PAGE_BREAK("New page", "what follows begins a page");
+
+        private final String words;
+        private final String facts;
+
+        Kind(String words, String facts) {
+            this.words = words;
+            this.facts = facts;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        public String facts() {
+            return facts;
+        }
+
+        /** Whether what it shows is of a stretch of the year. */
+        public boolean isOfSpan() {
+            return this == WORDS || this == PIECES || this == CATEGORIES || this == NOTES;
+        }
+    }
+
+    /** What may stand beside the title of a piece. */
+    public enum Column {
+        MARK("mark"),
+        PERCENT("%"),
+        GRADE("grade"),
+        CLASS("class"),
+        RANK("rank"),
+        DUE("date"),
+        NOTE("note");
+
+        private final String words;
+
+        Column(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    public static Block of(Kind kind) {
+        return new Block(
+                kind, "", "", List.of(), kind == Kind.PIECES ? List.of(Column.MARK, Column.PERCENT) : List.of());
+    }
+
+    static Block words(String words) {
+        return new Block(Kind.WORDS, words, "", List.of(), List.of());
+    }
+
+    Optional<Words> read() {
+        return kind == Kind.WORDS ? Optional.of(Words.of(words)) : Optional.empty();
+    }
+}

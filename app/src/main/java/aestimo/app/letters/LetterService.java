@@ -1,0 +1,342 @@
+package aestimo.app.letters;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.account.AccountSettings;
+import aestimo.app.figures.ClassFigures;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.letters.ClassLetters.Told;
+import aestimo.app.letters.LetterMapper.ChoiceRow;
+import aestimo.app.letters.LetterMapper.HandedOutRow;
+import aestimo.app.letters.LetterMapper.LetterRow;
+import aestimo.app.letters.LetterMapper.OwnWordsRow;
+import aestimo.app.letters.Recipient.Person;
+import aestimo.app.letters.Recipient.Writer;
+import aestimo.app.letters.Saying.Choice;
+import aestimo.app.marks.RemarkService;
+import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Problems;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A teacher's letters, and what is settled in them for single students of a class. */
+@Service
+public class LetterService {
+    static final int LONGEST_NAME = 60;
+    static final int LONGEST_OWN_WORDS = 4000;
+    static final int MOST_BLOCKS = 40;
+    static final int MOST_LETTERS = 200;
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.UK);
+
+    private final LetterMapper mapper;
+    private final SentenceService sentences;
+    private final AccountService accounts;
+    private final RemarkService remarks;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    LetterService(
+            LetterMapper mapper,
+            SentenceService sentences,
+            AccountService accounts,
+            RemarkService remarks,
+            JsonMapper json,
+            Clock clock) {
+        this.mapper = mapper;
+        this.sentences = sentences;
+        this.accounts = accounts;
+        this.remarks = remarks;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** All letters; archived ones last. */
+    @Transactional(readOnly = true)
+    public List<Letter> letters(TeacherId teacher) {
+        return mapper.findLetters(teacher).stream().map(this::letter).toList();
+    }
+
+    /** @throws NotFoundException when the teacher has no such letter */
+    @Transactional(readOnly = true)
+    public Letter letter(TeacherId teacher, long id) {
+        return mapper.findLetter(teacher, id).map(this::letter).orElseThrow(() -> new NotFoundException("letter"));
+    }
+
+    private Letter letter(LetterRow row) {
+        return new Letter(
+                row.id(),
+                row.name(),
+                json.readValue(row.blocks(), new TypeReference<List<Block>>() {}),
+                row.archived(),
+                row.version());
+    }
+
+    /**
+     * Makes a letter; where its name is taken, under one with a number.
+     *
+     * @return its id
+     */
+    @Transactional
+    public long add(TeacherId teacher, String name, List<Block> blocks) {
+        if (mapper.findLetters(teacher).size() >= MOST_LETTERS) {
+            throw new FormException("There are " + MOST_LETTERS + " letters already. Delete one you no longer use.");
+        }
+        String free = name;
+        for (int i = 2; mapper.countLettersNamed(teacher, free, 0) > 0; i++) {
+            String end = " (" + i + ")";
+            free = name.substring(0, Math.min(name.length(), LONGEST_NAME - end.length())) + end;
+        }
+        return mapper.insertLetter(teacher, free, json.writeValueAsString(blocks));
+    }
+
+    /**
+     * Keeps a letter as it is written.
+     *
+     * @param at the class it is looked at in
+     * @throws FormException naming everything that will not do, or when it was saved elsewhere meanwhile
+     */
+    @Transactional
+    public void save(TeacherId teacher, ClassFigures at, Letter letter) {
+        Problems problems = new Problems();
+        if (letter.name().isEmpty() || letter.name().length() > LONGEST_NAME) {
+            problems.at(
+                    "name", "A letter needs a name of 1 to " + LONGEST_NAME + " letters, such as Half-year letter.");
+        } else if (mapper.countLettersNamed(teacher, letter.name(), letter.id()) > 0) {
+            problems.at("name", "There is a letter “" + letter.name() + "” already. Choose another name.");
+        }
+        if (letter.blocks().isEmpty() || letter.blocks().size() > MOST_BLOCKS) {
+            problems.add("A letter has 1 to " + MOST_BLOCKS + " blocks. Add one below.");
+        }
+        List<Long> known =
+                sentences.groups(teacher).stream().map(SentenceGroup::id).toList();
+        for (int i = 0; i < letter.blocks().size(); i++) {
+            int place = i;
+            Block block = letter.blocks().get(i);
+            if (block.words().length() > Words.LONGEST) {
+                problems.at("words", i, "These words have over " + Words.LONGEST + " letters.");
+            }
+            block.read().ifPresent(words -> {
+                KnownFigures.problem(at, words).ifPresent(wrong -> problems.at("words", place, wrong));
+                if (!known.containsAll(words.groups())) {
+                    problems.at(
+                            "words", place, "A sentence group named here is deleted. Take it out, or choose another.");
+                }
+            });
+        }
+        problems.refuse();
+        LetterRow row = new LetterRow(
+                letter.id(),
+                letter.name(),
+                json.writeValueAsString(letter.blocks()),
+                letter.archived(),
+                letter.version());
+        if (mapper.updateLetter(teacher, row) == 0) {
+            letter(teacher, letter.id());
+            throw new FormException(
+                    "The letter was saved in another window meanwhile. What you typed is still here, not saved; save again to put it in place of that.");
+        }
+    }
+
+    /** @throws NotFoundException when the teacher has no such letter */
+    @Transactional
+    public void archive(TeacherId teacher, long id, boolean archived) {
+        Letter own = letter(teacher, id);
+        mapper.updateLetter(
+                teacher, new LetterRow(id, own.name(), json.writeValueAsString(own.blocks()), archived, own.version()));
+    }
+
+    /** What was handed out of it is kept. */
+    @Transactional
+    public void remove(TeacherId teacher, long id) {
+        if (mapper.deleteLetter(teacher, id) == 0) {
+            throw new NotFoundException("letter");
+        }
+    }
+
+    /** A letter for everybody of a class. */
+    @Transactional(readOnly = true)
+    public ClassLetters open(OpenClass open, Letter letter) {
+        TeacherId teacher = open.teacher();
+        return new ClassLetters(
+                letter,
+                open.classBook(),
+                open.span(),
+                new Told(
+                        writer(teacher),
+                        persons(teacher, open.id()),
+                        sentences.groups(teacher).stream()
+                                .collect(Collectors.toMap(SentenceGroup::id, Function.identity())),
+                        mapper.findOwnWords(teacher, letter.id(), open.id()).stream()
+                                .collect(Collectors.toMap(OwnWordsRow::enrolmentId, OwnWordsRow::words)),
+                        choices(teacher, letter.id(), open.id()),
+                        remarks.ofClass(teacher, open.id())));
+    }
+
+    Writer writer(TeacherId teacher) {
+        AccountSettings settings = accounts.look(teacher);
+        return new Writer(
+                settings.school(), settings.name(), LocalDate.now(clock).format(DAY));
+    }
+
+    Map<Long, Person> persons(TeacherId teacher, long classId) {
+        return mapper.findPersons(teacher, classId).stream()
+                .collect(Collectors.toMap(
+                        LetterMapper.PersonRow::enrolmentId,
+                        row -> new Person(row.preferred(), StudentForms.of(row.forms()))));
+    }
+
+    private Map<Long, Map<Long, Choice>> choices(TeacherId teacher, long letterId, long classId) {
+        Map<Long, Map<Long, Choice>> choices = new HashMap<>();
+        for (ChoiceRow row : mapper.findChoices(teacher, letterId, classId)) {
+            choices.computeIfAbsent(row.enrolmentId(), key -> new HashMap<>())
+                    .put(row.groupId(), new Choice(row.words(), row.own()));
+        }
+        return choices;
+    }
+
+    /**
+     * Keeps what a teacher writes for one student; empty words delete them.
+     *
+     * @throws FormException when they are too long
+     */
+    @Transactional
+    public void saveOwnWords(OpenClass open, long letterId, long enrolmentId, String words) {
+        letter(open.teacher(), letterId);
+        open.classBook().student(enrolmentId);
+        if (words.length() > LONGEST_OWN_WORDS) {
+            throw FormException.at(
+                    "ownWords", "Own words have over " + LONGEST_OWN_WORDS + " letters. They were not saved.");
+        }
+        if (words.isBlank()) {
+            mapper.deleteOwnWords(open.teacher(), letterId, enrolmentId);
+        } else {
+            mapper.writeOwnWords(open.teacher(), letterId, open.id(), enrolmentId, words);
+        }
+    }
+
+    /**
+     * Settles what one group says to one student.
+     *
+     * @param words one of its wordings, or the teacher's own; empty: it says nothing
+     */
+    @Transactional
+    public void choose(OpenClass open, long letterId, long enrolmentId, long groupId, String words, boolean own) {
+        letter(open.teacher(), letterId);
+        sentences.group(open.teacher(), groupId);
+        open.classBook().student(enrolmentId);
+        if (words.length() > SentenceService.LONGEST_WORDING) {
+            throw FormException.at(
+                    "words", "A sentence has over " + SentenceService.LONGEST_WORDING + " letters. It was not saved.");
+        }
+        mapper.writeChoice(open.teacher(), letterId, open.id(), new ChoiceRow(enrolmentId, groupId, words, own));
+    }
+
+    /** What the group deals out is said again. */
+    @Transactional
+    public void unchoose(OpenClass open, long letterId, long enrolmentId, long groupId) {
+        mapper.deleteChoice(open.teacher(), letterId, enrolmentId, groupId);
+    }
+
+    /**
+     * A letter that left.
+     *
+     * @param figures by key what each said then
+     */
+    public record HandedOut(
+            long enrolmentId,
+            long letterId,
+            String letter,
+            OffsetDateTime at,
+            String how,
+            Map<String, String> figures) {}
+
+    /** What was handed out in a class, the latest first. */
+    @Transactional(readOnly = true)
+    public List<HandedOut> handedOut(TeacherId teacher, long classId) {
+        return mapper.findHandedOut(teacher, classId).stream()
+                .map(row -> new HandedOut(
+                        row.enrolmentId(),
+                        row.letterId(),
+                        row.letterName(),
+                        row.at(),
+                        row.how(),
+                        json.readValue(row.figures(), new TypeReference<Map<String, String>>() {})))
+                .toList();
+    }
+
+    /** Keeps that letters left as they are. */
+    @Transactional
+    public void recordHandedOut(OpenClass open, Letter letter, List<MadeLetter> letters, String how) {
+        OffsetDateTime now = OffsetDateTime.now(clock);
+        for (MadeLetter made : letters) {
+            String words = json.writeValueAsString(made.blocks().stream()
+                    .map(block -> Map.of("kind", block.block().kind(), "said", block.said(), "rows", block.rows()))
+                    .toList());
+            mapper.insertHandedOut(
+                    open.teacher(),
+                    open.id(),
+                    new HandedOutRow(
+                            made.enrolmentId(),
+                            letter.id(),
+                            letter.name(),
+                            now,
+                            how,
+                            json.writeValueAsString(figures(made))),
+                    words,
+                    sha256(words));
+        }
+    }
+
+    /** What each figure of a letter says. */
+    static Map<String, String> figures(MadeLetter made) {
+        Map<String, String> figures = new LinkedHashMap<>();
+        for (MadeLetter.Made block : made.blocks()) {
+            String span = block.block().span();
+            block.said().paragraphs().stream()
+                    .flatMap(paragraph -> paragraph.bits().stream())
+                    .filter(bit ->
+                            bit.source() == Said.Source.FIGURE && !bit.of().equals("date"))
+                    .forEach(bit -> figures.put((span.isEmpty() ? "" : span + " ") + bit.of(), bit.text()));
+            block.rows()
+                    .forEach(row -> figures.put(
+                            block.block().kind() + " " + row.cells().get(0), String.join(" ", row.cells())));
+        }
+        return figures;
+    }
+
+    /** How many figures that were told then are told otherwise by the letter of today. */
+    public static int differing(HandedOut then, MadeLetter now) {
+        Map<String, String> today = figures(now);
+        return (int) then.figures().entrySet().stream()
+                .filter(figure -> today.containsKey(figure.getKey())
+                        && !today.get(figure.getKey()).equals(figure.getValue()))
+                .count();
+    }
+
+    private static String sha256(String words) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(words.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException missing) {
+            throw new IllegalStateException("every JDK has SHA-256", missing);
+        }
+    }
+}

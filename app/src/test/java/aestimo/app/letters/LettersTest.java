@@ -1,0 +1,435 @@
+package aestimo.app.letters;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.account.SignedInTeacher;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassBook;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.letters.SentenceGroup.Only;
+import aestimo.app.letters.SentenceGroup.Stretch;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.testing.Html;
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Letters of a class: what each student is told, what is to be looked at before, and how they leave. */
+@ExtendWith(RunningApp.class)
+class LettersTest {
+    private RunningApp app;
+    private OwnClass own;
+    private Visitor visitor;
+    private String tests;
+
+    /** Six students; Quiz is out of 20, Essay out of 10; Eberly has nothing yet. */
+    @BeforeEach
+    void makeAClass(RunningApp running) {
+        app = running;
+        own = new OwnClass(app, "");
+        visitor = own.visitor();
+        own.addStudents("Aldous, Wren\nBrandt, Ilva\nCastellan, Rui\nDunmore, Fenna\nEberly, Jonah\nFarrow, Tomas\n");
+        tests = own.addCategory("Tests");
+        own.setBands("A", "80", "B", "50", "C", "0");
+        own.addPiece("Quiz", tests, "2027-02-05", "20");
+        own.addPiece("Essay", tests, "2027-02-12", "10");
+        type("Quiz", "Aldous 18", "Brandt 12", "Castellan 11", "Dunmore 13", "Eberly x", "Farrow 4");
+        type("Essay", "Aldous 9", "Brandt x", "Castellan 6", "Dunmore 7", "Eberly x", "Farrow 2");
+    }
+
+    private void type(String piece, String... typed) {
+        Arrays.stream(typed).map(one -> one.split(" ")).forEach(one -> own.type(one[0], piece, one[1]));
+    }
+
+    private <T> T run(Supplier<T> work) {
+        return ActingTeacher.as(own.teacher(), work);
+    }
+
+    private OpenClass open() {
+        ClassBook classBook = app.bean(BookService.class).open(own.teacher(), own.id());
+        return new OpenClass(
+                new SignedInTeacher(own.teacher(), "test"), classBook, new HashMap<>(Map.of("span", "year")));
+    }
+
+    private long letter(Block... blocks) {
+        return run(() -> app.bean(LetterService.class).add(own.teacher(), "Letter", List.of(blocks)));
+    }
+
+    private <T> T letters(long letter, Function<ClassLetters, T> what) {
+        LetterService service = app.bean(LetterService.class);
+        return run(() -> what.apply(service.open(open(), service.letter(own.teacher(), letter))));
+    }
+
+    private MadeLetter made(long letter, String family) {
+        return letters(
+                letter, all -> all.of(Long.parseLong(own.student(family))).orElseThrow());
+    }
+
+    private String plain(long letter, String family) {
+        return made(letter, family).plain();
+    }
+
+    private List<String> said(long letter) {
+        return letters(letter, all -> all.all().stream().map(MadeLetter::plain).toList());
+    }
+
+    private static List<String> looks(MadeLetter made) {
+        return made.toLookAt().stream().map(LookAt::words).toList();
+    }
+
+    private long group(String name, String figure, Stretch... stretches) {
+        SentenceGroup group = new SentenceGroup(0, name, figure, List.of(stretches), List.of(), 0);
+        return run(() -> app.bean(SentenceService.class)
+                .add(own.teacher(), List.of(group))
+                .get(0));
+    }
+
+    private static Stretch from(String from, String... wordings) {
+        return new Stretch(from == null ? null : new BigDecimal(from), List.of(), List.of(wordings), false);
+    }
+
+    @Test
+    void figuresAreShownAsTheirPlaceWantsThem() {
+        // Brandt: 60 % of one piece, and nothing of the one not handed in.
+        own.type("Brandt", "Essay", "n");
+        long letter = letter(
+                Block.words(
+                        "{name}: {result}, {result as whole}, {result as two}, {result as grade}, {grade}, {piece:Quiz},"
+                                + " {piece:Quiz as mark}, {piece:Quiz as percent}, {not-in as words}, {not-in-work}, {next-grade}, {next as one}."));
+        assertThat(plain(letter, "Brandt"))
+                .isEqualTo("Ilva Brandt: 30.0, 30, 30.00, C, C, 12 of 20, 12, 60.0, one, Essay, B, 20.0.");
+    }
+
+    @Test
+    void aSentenceWithoutItsFigureIsLeftOutWholeAndSoIsAnEmptyParagraph() {
+        long letter = letter(
+                Block.words("Dear {given}, hello. You have {result} %. Go on.\nYour essay: {piece:Essay}.\n- {rank}"));
+        assertThat(plain(letter, "Aldous"))
+                .isEqualTo("Dear Wren, hello. You have 90.0 %. Go on.\nYour essay: 9 of 10.\n- 1");
+        assertThat(plain(letter, "Eberly")).isEqualTo("Dear Jonah, hello. Go on.");
+        assertThat(looks(made(letter, "Aldous"))).isEmpty();
+        assertThat(looks(made(letter, "Eberly"))).containsExactly("no result", "no Essay", "no rank");
+        // What ends no sentence does not cut one in two.
+        long title = letter(Block.words("Ask Mr. Hollis, who has {piece:Essay} of yours, e.g. the map. Bye."));
+        assertThat(plain(title, "Eberly")).isEqualTo("Bye.");
+    }
+
+    @Test
+    void formsAgreeAndBeginASentenceWithACapital() {
+        long letter = letter(Block.words("{they} {has/have} {their} book. I met {them}."));
+        assertThat(plain(letter, "Brandt")).isEqualTo("They have their book. I met them.");
+        visitor.post(
+                own.base() + "/groundwork/students/" + own.student("Brandt"), "preferred", "Illy", "forms", "name");
+        visitor.post(own.base() + "/groundwork/students/" + own.student("Farrow"), "forms", "he");
+        assertThat(plain(letter, "Brandt")).isEqualTo("Illy has Illy’s book. I met Illy.");
+        assertThat(plain(letter, "Farrow")).isEqualTo("He has his book. I met him.");
+    }
+
+    @Test
+    void aGroupSaysWhatFitsAndWordingsAreDealtOutEvenly() {
+        long group = group(
+                "Result",
+                "result",
+                from("60", "Good, {given}.", "Fine, {given}.", "Well done, {given}."),
+                from("20", "Go on."),
+                from(null));
+        long letter = letter(Block.words("{sentences:" + group + "}"));
+        // From 60 on lie Aldous 90, Brandt exactly 60, Dunmore 66.7; Castellan has 56.7 and Farrow exactly 20.
+        assertThat(List.of("Aldous", "Brandt", "Dunmore").stream()
+                        .map(it -> plain(letter, it))
+                        .toList())
+                .containsExactly("Good, Wren.", "Fine, Ilva.", "Well done, Fenna.");
+        assertThat(plain(letter, "Castellan")).isEqualTo("Go on.");
+        assertThat(plain(letter, "Farrow")).isEqualTo("Go on.");
+        List<String> once = said(letter);
+        assertThat(said(letter)).isEqualTo(once);
+        own.type("Farrow", "Quiz", "3");
+        assertThat(plain(letter, "Farrow")).isEmpty();
+        assertThat(looks(made(letter, "Farrow"))).containsExactly("nothing said: Result", "empty");
+        assertThat(looks(made(letter, "Castellan"))).isEmpty();
+    }
+
+    @Test
+    void whatIsLeftUnsaidOnPurposeIsNothingToLookAt() {
+        own.type("Brandt", "Essay", "n");
+        long group = group(
+                "Work",
+                "not-in",
+                from("1", "Please hand in {not-in-work}."),
+                new Stretch(null, List.of(), List.of(), true));
+        long letter = letter(Block.words("Dear {given}, hello. {sentences:" + group + "} Bye."));
+        assertThat(plain(letter, "Brandt")).isEqualTo("Dear Ilva, hello. Please hand in Essay. Bye.");
+        assertThat(plain(letter, "Aldous")).isEqualTo("Dear Wren, hello. Bye.");
+        assertThat(looks(made(letter, "Aldous"))).isEmpty();
+    }
+
+    @Test
+    void furtherConditionsMustBeMetToo() {
+        own.type("Brandt", "Essay", "n");
+        SentenceGroup group = new SentenceGroup(
+                0, "Only", "", List.of(from(null, "Only you.")), List.of(new Only("not-in", "at-least", "1")), 0);
+        long id = run(() -> app.bean(SentenceService.class)
+                .add(own.teacher(), List.of(group))
+                .get(0));
+        long letter = letter(Block.words("{sentences:" + id + "}"));
+        assertThat(plain(letter, "Brandt")).isEqualTo("Only you.");
+        assertThat(plain(letter, "Aldous")).isEmpty();
+    }
+
+    @Test
+    void oneStudentIsToldSomethingElseOrNothing() {
+        long group = group("All", "", from(null, "One.", "Two."));
+        long letter = letter(Block.words("Hello. {sentences:" + group + "}"));
+        String one = own.base() + "/families/letters/" + letter + "/one/" + own.student("Aldous");
+        String id = Long.toString(group);
+        assertThat(plain(letter, "Aldous")).isEqualTo("Hello. One.");
+        visitor.post(one, "what", "choose", "group", id, "words", "Two.");
+        assertThat(plain(letter, "Aldous")).isEqualTo("Hello. Two.");
+        visitor.post(one, "what", "own", "group", id, "words", "Only for {given}.");
+        assertThat(plain(letter, "Aldous")).isEqualTo("Hello. Only for Wren.");
+        visitor.post(one, "what", "leave-out", "group", id);
+        assertThat(plain(letter, "Aldous")).isEqualTo("Hello.");
+        visitor.post(one, "what", "dealt", "group", id);
+        assertThat(plain(letter, "Aldous")).isEqualTo("Hello. One.");
+        assertThat(plain(letter, "Brandt")).isEqualTo("Hello. Two.");
+    }
+
+    @Test
+    void ownWordsAreWantedSavedAndTooLongOnesRefusedWithoutBeingLost() {
+        long letter = letter(Block.words("Dear {given},"), Block.of(Block.Kind.OWN_WORDS));
+        String one = own.base() + "/families/letters/" + letter + "/one/" + own.student("Brandt");
+        assertThat(looks(made(letter, "Brandt"))).containsExactly("own words");
+        visitor.post(one, "what", "own-words", "ownWords", "It was *good* of {them} to help.");
+        assertThat(plain(letter, "Brandt")).isEqualTo("Dear Ilva,\nIt was good of them to help.");
+        assertThat(looks(made(letter, "Brandt"))).isEmpty();
+        HttpResponse<String> refused = visitor.post(one, "what", "own-words", "ownWords", "x".repeat(4001));
+        assertThat(refused.statusCode()).isEqualTo(200);
+        assertThat(Html.text(refused.body(), "[role=alert] p")).contains("over 4000 letters");
+        assertThat(Html.text(refused.body(), "#own-words")).hasSize(4001);
+        assertThat(plain(letter, "Brandt")).contains("good of them");
+        visitor.post(one, "what", "own-words", "ownWords", "  ");
+        assertThat(looks(made(letter, "Brandt"))).containsExactly("own words");
+    }
+
+    @Test
+    void whatIsInDoubtUnmarkedAlikeOrOddlyEndedIsToLookAt() {
+        own.type("Aldous", "Quiz", "25");
+        own.type("Castellan", "Quiz", "");
+        long letter = letter(Block.words("This sentence is long enough that it should have its end marked with"));
+        assertThat(looks(made(letter, "Aldous"))).contains("1 mark in doubt", "no full stop", "same as Brandt, Ilva");
+        assertThat(looks(made(letter, "Castellan"))).contains("1 piece unmarked");
+        long stops = letter(Block.words("{result} % is good.. Go on, {given}."));
+        assertThat(looks(made(stops, "Brandt"))).containsExactly("two full stops");
+    }
+
+    @Test
+    void whatWouldTellOneOfFewAboutAnotherIsNotTold() {
+        OwnClass few = new OwnClass(app, "");
+        few.addStudents("Aldous, Wren\nBrandt, Ilva\n");
+        few.setBands("A", "50", "B", "0");
+        few.addPiece("Quiz", few.addCategory("Tests"), "2027-02-05", "20");
+        few.type("Aldous", "Quiz", "18");
+        few.type("Brandt", "Quiz", "9");
+        own = few;
+        visitor = few.visitor();
+        long letter = letter(
+                Block.words("{result} %. Rank {rank}. Mean {class-mean}. Against {against-mean}."),
+                new Block(
+                        Block.Kind.PIECES,
+                        "",
+                        "",
+                        List.of(),
+                        List.of(Block.Column.MARK, Block.Column.CLASS, Block.Column.RANK)));
+        assertThat(plain(letter, "Brandt")).isEqualTo("45.0 %.");
+        assertThat(made(letter, "Brandt").blocks().get(1).rows().get(0).cells())
+                .containsExactly("Quiz", "9/20", "", "");
+    }
+
+    private String[] form(long letter, String name, int version, String... words) {
+        List<String> fields = new ArrayList<>(List.of("name", name, "version", Integer.toString(version)));
+        for (String own : words) {
+            fields.addAll(List.of("kind", "WORDS", "mark", "b", "words", own, "span", "", "pieces", ""));
+        }
+        return fields.toArray(new String[0]);
+    }
+
+    @Test
+    void aLetterThatWillNotDoIsRefusedWithItsFieldAndKeepsWhatWasTyped() {
+        long letter = letter(Block.words("Dear {given},"));
+        String at = own.base() + "/families/letters/" + letter;
+        HttpResponse<String> refused =
+                visitor.post(at, form(letter, "", 1, "Fine.", "You have {resutl} and {sentences:999}."));
+        assertThat(Html.texts(refused.body(), "[role=alert] p"))
+                .anySatisfy(words -> assertThat(words).contains("There is no figure {resutl}. The nearest is {result}"))
+                .anySatisfy(words -> assertThat(words).contains("A letter needs a name"))
+                .anySatisfy(words -> assertThat(words).contains("group named here is deleted"));
+        assertThat(Html.values(refused.body(), "[data-field=words]", "data-line"))
+                .containsOnly("1");
+        assertThat(refused.body()).contains("You have {resutl}");
+        assertThat(plain(letter, "Brandt")).isEqualTo("Dear Ilva,");
+        assertThat(Html.text(visitor.post(at, form(letter, "Letter", 1)).body(), "[role=alert] p"))
+                .contains("1 to 40 blocks");
+        // Two windows: the second is told, and what it typed is still there.
+        visitor.post(at, form(letter, "Letter", 1, "First window."));
+        HttpResponse<String> late = visitor.post(at, form(letter, "Letter", 1, "Second window."));
+        assertThat(Html.text(late.body(), "[role=alert] p")).contains("saved in another window meanwhile");
+        assertThat(late.body()).contains("Second window.");
+        assertThat(plain(letter, "Brandt")).isEqualTo("First window.");
+    }
+
+    @Test
+    void aGroupThatWillNotDoIsRefusedWithItsLine() {
+        String at = own.base() + "/families/sentences/0";
+        HttpResponse<String> refused = visitor.post(
+                at,
+                "name",
+                "Result",
+                "version",
+                "0",
+                "figure",
+                "result",
+                "stretch",
+                "0",
+                "from",
+                "40",
+                "steps",
+                "",
+                "stretch",
+                "1",
+                "from",
+                "60",
+                "steps",
+                "",
+                "of",
+                "0",
+                "wording",
+                "You {whatever}.",
+                "of",
+                "1",
+                "wording",
+                "Nested {sentences:1}.");
+        assertThat(Html.texts(refused.body(), "[role=alert] p"))
+                .anySatisfy(words -> assertThat(words).contains("must be a number below 40"))
+                .anySatisfy(words -> assertThat(words).contains("There is no figure {whatever}"))
+                .anySatisfy(words -> assertThat(words).contains("cannot hold another group"));
+        assertThat(Html.values(refused.body(), "[data-field=from]", "data-line"))
+                .containsExactly("1");
+        assertThat(refused.body()).contains("You {whatever}.");
+        HttpResponse<String> saved = visitor.post(
+                at, "name", "Result", "version", "0", "figure", "result", "stretch", "a", "from", "60,5", "steps", "",
+                "stretch", "b", "from", "", "steps", "", "of", "a", "wording", "Good.", "of", "a", "wording", "Fine.",
+                "of", "b", "wording", "", "silent", "b");
+        String there = OwnClass.location(saved).replaceAll("\\?.*", "");
+        SentenceGroup group = run(() ->
+                app.bean(SentenceService.class).group(own.teacher(), Long.parseLong(there.replaceAll(".*/", ""))));
+        assertThat(group.stretches())
+                .containsExactly(from("60.5", "Good.", "Fine."), new Stretch(null, List.of(), List.of(), true));
+        assertThat(Html.text(
+                        visitor.post(
+                                        at, "name", "Result", "version", "0", "figure", "", "stretch", "0", "from", "",
+                                        "steps", "")
+                                .body(),
+                        "[role=alert] p"))
+                .contains("There is a group “Result” already");
+    }
+
+    @Test
+    void onPaperEachStudentBeginsAPageAndStandsAloneOnIt() throws IOException {
+        long letter = letter(
+                Block.of(Block.Kind.HEADING),
+                Block.words("Dear {given},\n*{result} %* is your result – “{grade}”."),
+                new Block(Block.Kind.PIECES, "", "", List.of(), List.of(Block.Column.MARK, Block.Column.PERCENT)),
+                Block.of(Block.Kind.SIGNATURE));
+        String at = own.base() + "/families/letters/" + letter;
+        HttpResponse<String> none = visitor.post(at + "/paper", "draft", "");
+        assertThat(Html.text(none.body(), "[role=alert] p")).isEqualTo("Tick the students the letter is for.");
+        byte[] file = visitor.postForFile(
+                at + "/paper",
+                "chosen",
+                own.student("Aldous"),
+                "chosen",
+                own.student("Brandt"),
+                "chosen",
+                own.student("Farrow"));
+        List<String> pages = new ArrayList<>();
+        try (PDDocument document = Loader.loadPDF(file)) {
+            PDFTextStripper stripper = new PDFTextStripper();
+            for (int page = 1; page <= document.getNumberOfPages(); page++) {
+                stripper.setStartPage(page);
+                stripper.setEndPage(page);
+                pages.add(stripper.getText(document));
+            }
+        }
+        assertThat(pages).hasSize(3).allSatisfy(page -> assertThat(page).contains("page 1 of 1"));
+        assertThat(pages.get(1))
+                .contains("Dear Ilva,", "60.0 % is your result – “B”.", "Quiz", "12/20", "Ilva Brandt · 9B");
+        assertThat(pages.get(1)).doesNotContain("Aldous", "Farrow", "Wren", "\ufffd", "#");
+        List<LetterService.HandedOut> handed =
+                run(() -> app.bean(LetterService.class).handedOut(own.teacher(), own.id()));
+        assertThat(handed).hasSize(3);
+        assertThat(handed.stream().map(one -> one.figures().get("result")).collect(Collectors.toSet()))
+                .containsExactlyInAnyOrder("90.0", "60.0", "20.0");
+        // Later a mark is put right: the letter that left is told to differ.
+        own.type("Brandt", "Quiz", "13");
+        String page = visitor.get(at + "/one?span=year&student=" + own.student("Brandt"))
+                .body();
+        assertThat(page).containsPattern(Pattern.compile("[23] figures differ today"));
+        assertThat(visitor.get(own.base() + "/families/handed-out").body()).contains("3 students");
+    }
+
+    @Test
+    void aDraftIsNotRecorded() {
+        long letter = letter(Block.words("Dear {given},"));
+        visitor.postForFile(
+                own.base() + "/families/letters/" + letter + "/paper",
+                "chosen",
+                own.student("Aldous"),
+                "draft",
+                "true");
+        assertThat(run(() -> app.bean(LetterService.class).handedOut(own.teacher(), own.id())))
+                .isEmpty();
+    }
+
+    @Test
+    void everyReadyMadeLetterIsMadeForEverybodyOfTheDemo() {
+        OwnClass demo = OwnClass.ofTheDemo(app, "9B");
+        for (ReadyMade ready : ReadyMade.LETTERS) {
+            String made = OwnClass.location(demo.visitor().post(demo.base() + "/families/letters", "of", ready.key()));
+            String page =
+                    demo.visitor().get(made.replaceAll("\\?.*", "") + "/one").body();
+            assertThat(Html.texts(page, ".letter-people a")).as(ready.name()).hasSize(24);
+            assertThat(Html.text(page, ".letter-body")).as(ready.name()).doesNotContain("{", "}", "null");
+        }
+        assertThat(Html.texts(
+                        demo.visitor().get(demo.base() + "/families/sentences").body(), "tbody tr"))
+                .hasSizeGreaterThan(6);
+    }
+
+    @Test
+    void lettersAreNotOpenedWhileNamesAreHidden() {
+        long letter = letter(Block.words("Dear {given},"));
+        visitor.post("/names", "names", "hidden", "back", "/");
+        assertThat(visitor.get(own.base() + "/families/letters/" + letter + "/one")
+                        .body())
+                .doesNotContain("Ilva", "Brandt");
+        visitor.post("/names", "names", "", "back", "/");
+    }
+}
