@@ -68,7 +68,7 @@ document.addEventListener("alpine:init", () => {
   }));
 
   Alpine.data("sentences", () => ({
-    row: (event) => event.target.closest(".stretch"),
+    row: (event) => event.target.closest(".group-stretch"),
     addStretch() {
       const rows = this.$refs.rows;
       rows.insertBefore(this.$refs.blank.content.cloneNode(true), rows.lastElementChild);

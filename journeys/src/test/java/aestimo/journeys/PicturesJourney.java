@@ -64,6 +64,12 @@ class PicturesJourney {
             page.locator(".check-list >> text=1 grade adjusted").waitFor();
             page.locator("#kept:has-text('Saved')").waitFor();
             take(page, "to-school");
+            page.navigate("/classes/1/families/letters/1/one?student=4");
+            take(page, "letters");
+            page.navigate("/classes/1/families/sentences");
+            page.click("text=Result and next grade");
+            page.locator(".chip-editor").first().waitFor();
+            take(page, "sentences");
             page.navigate("/classes/1/standing/try");
             page.getByLabel("Weight of Exams").fill("40");
             page.getByLabel("Weight of Fieldwork").fill("20");
@@ -76,14 +82,10 @@ class PicturesJourney {
             take(page, "across");
             page.navigate("/loose-ends");
             take(page, "loose-ends");
-            page.navigate("/to-chase");
-            take(page, "to-chase");
             page.navigate("/classes/1/groundwork/weights");
             take(page, "weights-and-boundaries");
             page.navigate("/classes/1/groundwork/students");
             take(page, "students");
-            page.navigate("/classes/1/groundwork/rules");
-            take(page, "rules");
             page.navigate("/classes/3/groundwork/assessments");
             take(page, "assessments");
             page.navigate("/classes/3/marks");

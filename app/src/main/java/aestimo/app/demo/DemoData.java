@@ -2,6 +2,7 @@ package aestimo.app.demo;
 
 import aestimo.app.account.AccountService;
 import aestimo.app.account.AccountSettings;
+import aestimo.app.book.BookService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.YearService;
 import aestimo.app.school.Connection;
@@ -41,6 +42,8 @@ class DemoData implements ApplicationRunner {
     private final AccountService accounts;
     private final YearService years;
     private final DemoClass classes;
+    private final DemoLetters letters;
+    private final BookService books;
     private final SchoolService school;
     private final String office;
     private final TransactionTemplate transactions;
@@ -49,12 +52,16 @@ class DemoData implements ApplicationRunner {
             AccountService accounts,
             YearService years,
             DemoClass classes,
+            DemoLetters letters,
+            BookService books,
             SchoolService school,
             @Value("${aestimo.office}") String office,
             PlatformTransactionManager transactionManager) {
         this.accounts = accounts;
         this.years = years;
         this.classes = classes;
+        this.letters = letters;
+        this.books = books;
         this.school = school;
         this.office = office;
         this.transactions = new TransactionTemplate(transactionManager);
@@ -101,6 +108,9 @@ class DemoData implements ApplicationRunner {
                     school.saveAsked(
                             teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
                     plans.forEach(plan -> classes.make(teacher, year, plan));
+                    books.classes(teacher).stream()
+                            .filter(row -> row.name().equals("9B"))
+                            .forEach(row -> letters.make(teacher, row.id()));
                     return true;
                 }));
         if (made) {
