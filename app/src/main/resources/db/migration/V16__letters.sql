@@ -2,6 +2,17 @@
 ALTER TABLE student ADD COLUMN forms text NOT NULL DEFAULT 'they'
     CONSTRAINT student_forms CHECK (forms IN ('they', 'she', 'he', 'name'));
 
+-- The spelling a teacher's letters are read by.
+ALTER TABLE teacher ADD COLUMN spelling text NOT NULL DEFAULT 'en-gb'
+    CONSTRAINT teacher_spelling CHECK (spelling IN ('en-gb', 'en'));
+
+-- Words that are no mistakes in a teacher's letters, in small letters.
+CREATE TABLE spelt_word (
+    teacher_id bigint NOT NULL CONSTRAINT spelt_word_teacher REFERENCES teacher ON DELETE CASCADE,
+    word       text   NOT NULL CONSTRAINT spelt_word_length CHECK (length(word) BETWEEN 1 AND 40),
+    CONSTRAINT spelt_word_pk PRIMARY KEY (teacher_id, word)
+);
+
 -- What is handed to students and families, as it is written for all: blocks as JSON.
 CREATE TABLE letter (
     id         bigint  GENERATED ALWAYS AS IDENTITY CONSTRAINT letter_pk PRIMARY KEY,
@@ -84,7 +95,7 @@ DO $$
 DECLARE
     own_table text;
 BEGIN
-    FOREACH own_table IN ARRAY ARRAY['letter', 'sentence_group', 'own_words', 'sentence_choice', 'handed_out'] LOOP
+    FOREACH own_table IN ARRAY ARRAY['spelt_word', 'letter', 'sentence_group', 'own_words', 'sentence_choice', 'handed_out'] LOOP
         EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', own_table);
         EXECUTE format('CREATE POLICY %I ON %I USING (teacher_id = nullif(current_setting(''aestimo.teacher'', true), '''')::bigint)',
                        own_table || '_own', own_table);

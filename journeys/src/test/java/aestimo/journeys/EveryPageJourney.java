@@ -60,6 +60,7 @@ class EveryPageJourney {
             "/classes/1/families/sentences/1",
             "/classes/1/families/letters/1",
             "/classes/1/families/letters/1/one",
+            "/classes/1/families/letters/1/spelling",
             "/classes/1/families/letters/1/hand-out",
             "/classes/1/families/handed-out",
             "/school",

@@ -82,12 +82,14 @@ class AccountController {
             @RequestParam String theme,
             @RequestParam String rowHeight,
             @RequestParam String typeSize,
+            @RequestParam(defaultValue = "en-gb") String spelling,
             RedirectAttributes told) {
         return told(
                 told,
                 "Saved.",
                 () -> accounts.changeLook(
-                        teacher.id(), new AccountSettings(name.strip(), school.strip(), theme, rowHeight, typeSize)));
+                        teacher.id(),
+                        new AccountSettings(name.strip(), school.strip(), theme, rowHeight, typeSize, spelling)));
     }
 
     @PostMapping("/account/password")

@@ -26,6 +26,7 @@ public class AccountService {
     private static final Set<String> THEMES = Set.of("auto", "light", "dark");
     private static final Set<String> ROW_HEIGHTS = Set.of("low", "medium", "high");
     private static final Set<String> TYPE_SIZES = Set.of("small", "medium", "large");
+    private static final Set<String> SPELLINGS = Set.of("en-gb", "en");
 
     private final AccountMapper mapper;
     private final PasswordEncoder encoder;
@@ -140,7 +141,8 @@ public class AccountService {
         }
         if (!THEMES.contains(look.theme())
                 || !ROW_HEIGHTS.contains(look.rowHeight())
-                || !TYPE_SIZES.contains(look.typeSize())) {
+                || !TYPE_SIZES.contains(look.typeSize())
+                || !SPELLINGS.contains(look.spelling())) {
             throw new FormException("That is none of the choices there are. Nothing was changed.");
         }
         mapper.updateSettings(teacher, look);

@@ -8,8 +8,10 @@ package aestimo.app.account;
  * @param theme {@code auto}, {@code light} or {@code dark}
  * @param rowHeight {@code low}, {@code medium} or {@code high}
  * @param typeSize {@code small}, {@code medium} or {@code large}
+ * @param spelling of letters: {@code en-gb} or {@code en}
  */
-public record AccountSettings(String name, String school, String theme, String rowHeight, String typeSize) {
+public record AccountSettings(
+        String name, String school, String theme, String rowHeight, String typeSize, String spelling) {
     /** For pages seen before signing in. */
-    public static final AccountSettings PLAIN = new AccountSettings("", "", "auto", "medium", "medium");
+    public static final AccountSettings PLAIN = new AccountSettings("", "", "auto", "medium", "medium", "en-gb");
 }

@@ -104,7 +104,13 @@ class DemoData implements ApplicationRunner {
                     AccountSettings look = accounts.look(teacher);
                     accounts.changeLook(
                             teacher,
-                            new AccountSettings(look.name(), SCHOOL, look.theme(), look.rowHeight(), look.typeSize()));
+                            new AccountSettings(
+                                    look.name(),
+                                    SCHOOL,
+                                    look.theme(),
+                                    look.rowHeight(),
+                                    look.typeSize(),
+                                    look.spelling()));
                     school.saveAsked(
                             teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
                     plans.forEach(plan -> classes.make(teacher, year, plan));

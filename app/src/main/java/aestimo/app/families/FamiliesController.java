@@ -120,7 +120,11 @@ class FamiliesController {
             String when = Days.at(one.at());
             together.computeIfAbsent(
                             one.at() + one.letter(),
-                            key -> new Handed(when, one.letter(), "on " + one.how(), new ArrayList<>()))
+                            key -> new Handed(
+                                    when,
+                                    one.letter(),
+                                    one.how().equals("file") ? "as a file" : "on paper",
+                                    new ArrayList<>()))
                     .names()
                     .add(open.classBook().student(one.enrolmentId()).listName());
         }

@@ -10,6 +10,7 @@ import aestimo.app.letters.Letter;
 import aestimo.app.letters.LetterService;
 import aestimo.app.letters.LetterService.HandedOut;
 import aestimo.app.letters.MadeLetter;
+import aestimo.app.letters.Recipient.Writer;
 import aestimo.app.letters.SentenceService;
 import aestimo.app.letters.WordsOffered;
 import aestimo.app.paper.ExportService;
@@ -19,13 +20,18 @@ import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Sent;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -38,6 +44,9 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 @RequestMapping("/classes/{classId}/families/letters/{letterId}")
 class LetterController {
+    private static final int MOST_MISSPELT = 30;
+    private static final int LONGEST_FILE_NAME = 80;
+
     private final FrameService frames;
     private final LetterService letters;
     private final SentenceService sentences;
@@ -109,6 +118,7 @@ class LetterController {
         model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
         model.addAttribute("letter", letter);
         model.addAttribute("letters", all.all());
+        model.addAttribute("misspelt", all.misspelt().size());
         model.addAttribute(
                 "toLookAt", all.all().stream().filter(made -> !made.isReady()).toList());
         model.addAttribute(
@@ -135,7 +145,7 @@ class LetterController {
         return new Before(
                 Days.brief(one.at().toLocalDate()),
                 one.letter(),
-                "on " + one.how(),
+                one.how().equals("file") ? "as a file" : "on paper",
                 one.letterId() == letterId ? LetterService.differing(one, now) : 0);
     }
 
@@ -182,6 +192,50 @@ class LetterController {
                 });
     }
 
+    /** @param of whose letters hold it, the first few */
+    record Misspelt(String word, List<String> proposals, String of) {}
+
+    /** Spelling, over all letters at once. */
+    @GetMapping("/spelling")
+    String spelling(OpenClass open, @PathVariable long letterId, Model model) {
+        Letter letter = letters.letter(open.teacher(), letterId);
+        ClassLetters all = letters.open(open, letter);
+        model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
+        model.addAttribute("letter", letter);
+        model.addAttribute(
+                "misspelt",
+                all.misspelt().entrySet().stream()
+                        .limit(MOST_MISSPELT)
+                        .map(own -> new Misspelt(
+                                own.getKey(),
+                                letters.proposals(open.teacher(), own.getKey()),
+                                own.getValue().size() == 1
+                                        ? own.getValue().get(0).listName()
+                                        : own.getValue().size() + " letters"))
+                        .toList());
+        return "families/spelling";
+    }
+
+    /** Keeps a word as the teacher's own, or puts another in its place. */
+    @PostMapping("/spelling")
+    String settleSpelling(OpenClass open, @PathVariable long letterId, FormFields fields, RedirectAttributes told) {
+        letters.letter(open.teacher(), letterId);
+        String word = fields.text("word");
+        boolean keeps = !fields.text("keep").isEmpty();
+        String other = fields.text("proposal").isEmpty() ? fields.text("other") : fields.text("proposal");
+        return Sent.of(() -> {
+                    if (keeps) {
+                        letters.keepWord(open.teacher(), word);
+                    } else {
+                        letters.replaceWord(open, letterId, word, other);
+                    }
+                })
+                .saying(
+                        told,
+                        keeps ? "“" + word + "” is no mistake from now on." : "“" + word + "” is now “" + other + "”.")
+                .orSay(told, FamiliesController.to(open, "/letters/" + letterId + "/spelling"));
+    }
+
     @GetMapping("/hand-out")
     String handOut(OpenClass open, @PathVariable long letterId, Model model) {
         Letter letter = letters.letter(open.teacher(), letterId);
@@ -216,17 +270,51 @@ class LetterController {
                                     : "Tick the students the letter is for."));
             return handOut(open, letterId, model);
         }
-        Map<String, Object> paper = new HashMap<>();
-        paper.put("letters", chosen);
-        paper.put("writer", all.writer());
-        paper.put("title", open.title());
-        paper.put("duplex", fields.text("duplex").equals("true"));
-        byte[] file = exports.pdf(open.teacher(), letter.name(), open.span().inFull(), "letters", paper);
+        boolean zip = fields.text("as").equals("zip");
+        byte[] file = zip
+                ? zipped(open, letter, chosen, all.writer())
+                : pdf(open, letter, chosen, all.writer(), fields.text("duplex").equals("true"));
         if (fields.text("draft").isEmpty()) {
-            letters.recordHandedOut(open, letter, chosen, "paper");
+            letters.recordHandedOut(open, letter, chosen, zip ? "file" : "paper");
         }
-        Download.begin(response, letter.name() + " " + open.title(), "application/pdf", ".pdf")
+        Download.begin(
+                        response,
+                        letter.name() + " " + open.title(),
+                        zip ? "application/zip" : "application/pdf",
+                        zip ? ".zip" : ".pdf")
                 .write(file);
         return null;
+    }
+
+    private byte[] pdf(OpenClass open, Letter letter, List<MadeLetter> chosen, Writer writer, boolean duplex)
+            throws IOException {
+        Map<String, Object> paper = new HashMap<>();
+        paper.put("letters", chosen);
+        paper.put("writer", writer);
+        paper.put("title", open.title());
+        paper.put("duplex", duplex);
+        return exports.pdf(open.teacher(), letter.name(), open.span().inFull(), "letters", paper);
+    }
+
+    /** A file for each student, named by number and name. */
+    private byte[] zipped(OpenClass open, Letter letter, List<MadeLetter> chosen, Writer writer) throws IOException {
+        ByteArrayOutputStream whole = new ByteArrayOutputStream();
+        Set<String> names = new HashSet<>();
+        try (ZipOutputStream zip = new ZipOutputStream(whole)) {
+            for (MadeLetter made : chosen) {
+                String name = (made.number() + " " + made.to().student().family() + " "
+                                + made.to().given())
+                        .replaceAll("[^\\p{L}\\p{N} .’'-]", "_")
+                        .strip();
+                String free = name.substring(0, Math.min(name.length(), LONGEST_FILE_NAME));
+                for (int i = 2; !names.add(free); i++) {
+                    free = name.substring(0, Math.min(name.length(), LONGEST_FILE_NAME)) + " " + i;
+                }
+                zip.putNextEntry(new ZipEntry(free + ".pdf"));
+                zip.write(pdf(open, letter, List.of(made), writer, false));
+                zip.closeEntry();
+            }
+        }
+        return whole.toByteArray();
     }
 }

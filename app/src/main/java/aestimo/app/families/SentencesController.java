@@ -8,8 +8,12 @@ import aestimo.app.letters.SentenceGroup;
 import aestimo.app.letters.SentencePages;
 import aestimo.app.letters.SentenceService;
 import aestimo.app.letters.WordsOffered;
+import aestimo.app.web.Download;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -17,6 +21,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Sentence groups: all of them, and one on its rail with the class's students as dots. */
@@ -41,6 +47,28 @@ class SentencesController {
         model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
         model.addAttribute("lines", pages.lines(open));
         return "families/sentences";
+    }
+
+    /** All groups in a file. */
+    @GetMapping("/export.csv")
+    void asTable(OpenClass open, HttpServletResponse response) throws IOException {
+        Download.csv(response, sentences.asTable(open.teacher()));
+    }
+
+    @GetMapping("/export.json")
+    void asJson(OpenClass open, HttpServletResponse response) throws IOException {
+        Download.begin(response, "Sentences", "application/json", ".json")
+                .write(sentences.asJson(open.teacher()).getBytes(StandardCharsets.UTF_8));
+    }
+
+    @PostMapping("/import")
+    String importGroups(
+            OpenClass open, @RequestParam(name = "file", required = false) MultipartFile file, RedirectAttributes told)
+            throws IOException {
+        byte[] bytes = file == null ? new byte[0] : file.getBytes();
+        return Sent.of(() -> sentences.importGroups(open.teacher(), ClassFigures.of(open), bytes))
+                .saying(told, count -> count == 1 ? "1 group is imported." : count + " groups are imported.")
+                .orSay(told, FamiliesController.to(open, "/sentences"));
     }
 
     @GetMapping("/new")

@@ -27,6 +27,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -55,6 +58,7 @@ public final class ClassLetters {
      * @param ownWords by enrolment
      * @param choices by enrolment and group
      * @param remarks notes to single pieces
+     * @param spelling finds the words of a text that are none
      */
     record Told(
             Writer writer,
@@ -62,7 +66,8 @@ public final class ClassLetters {
             Map<Long, SentenceGroup> groups,
             Map<Long, String> ownWords,
             Map<Long, Map<Long, Choice>> choices,
-            Map<CellId, Remarks> remarks) {}
+            Map<CellId, Remarks> remarks,
+            Function<String, Set<String>> spelling) {}
 
     ClassLetters(Letter letter, ClassBook classBook, SpanChoice page, Told told) {
         this.letter = letter;
@@ -412,11 +417,40 @@ public final class ClassLetters {
         if (blocks.stream().allMatch(made -> made.block().kind() == Block.Kind.PAGE_BREAK)) {
             looks.add(new LookAt(LookAt.Kind.EMPTY, "empty", "Nothing is said in this letter."));
         }
+        Set<String> misspelt = misspelt(blocks);
+        if (!misspelt.isEmpty()) {
+            looks.add(new LookAt(
+                    LookAt.Kind.SPELLING,
+                    "spelling: " + String.join(", ", misspelt),
+                    "No such " + (misspelt.size() == 1 ? "word is" : "words are") + " in the dictionary."));
+        }
         blocks.stream()
                 .flatMap(made -> made.said().paragraphs().stream())
                 .filter(paragraph -> !paragraph.item())
                 .map(Said.Paragraph::plain)
                 .forEach(words -> addStops(words, looks));
+    }
+
+    /** Figures are no words; what stands between them is read piece by piece, with a break where a figure was. */
+    private Set<String> misspelt(List<Made> blocks) {
+        String words = blocks.stream()
+                .flatMap(made -> made.said().paragraphs().stream())
+                .map(paragraph -> paragraph.bits().stream()
+                        .map(bit -> bit.source() == Said.Source.FIGURE ? " " : bit.text())
+                        .collect(Collectors.joining()))
+                .collect(Collectors.joining("\n"));
+        return told.spelling().apply(words);
+    }
+
+    /** The words that are none, with the students whose letters hold them. */
+    public Map<String, List<MadeLetter>> misspelt() {
+        Map<String, List<MadeLetter>> words = new TreeMap<>();
+        for (MadeLetter made : all()) {
+            misspelt(made.blocks())
+                    .forEach(word -> words.computeIfAbsent(word, key -> new ArrayList<>())
+                            .add(made));
+        }
+        return words;
     }
 
     private static void addStops(String words, List<LookAt> looks) {

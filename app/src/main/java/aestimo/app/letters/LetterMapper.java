@@ -4,6 +4,7 @@ import aestimo.app.store.TeacherId;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -131,6 +132,14 @@ interface LetterMapper {
             @Param("letterId") long letterId,
             @Param("enrolmentId") long enrolmentId,
             @Param("groupId") long groupId);
+
+    @Select("SELECT word FROM spelt_word WHERE teacher_id = #{teacher}")
+    Set<String> findSpeltWords(@Param("teacher") TeacherId teacher);
+
+    @Insert("""
+            INSERT INTO spelt_word (teacher_id, word) VALUES (#{teacher}, #{word})
+            ON CONFLICT ON CONSTRAINT spelt_word_pk DO NOTHING""")
+    void insertSpeltWord(@Param("teacher") TeacherId teacher, @Param("word") String word);
 
     @Select("""
             SELECT e.id AS enrolment_id, s.preferred, s.forms FROM enrolment e

@@ -17,6 +17,8 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
+import aestimo.core.book.Assessment;
+import aestimo.core.book.Category;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -25,13 +27,19 @@ import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -50,6 +58,7 @@ public class LetterService {
     private final SentenceService sentences;
     private final AccountService accounts;
     private final RemarkService remarks;
+    private final Spelling spelling;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -58,12 +67,14 @@ public class LetterService {
             SentenceService sentences,
             AccountService accounts,
             RemarkService remarks,
+            Spelling spelling,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
         this.sentences = sentences;
         this.accounts = accounts;
         this.remarks = remarks;
+        this.spelling = spelling;
         this.json = json;
         this.clock = clock;
     }
@@ -187,7 +198,79 @@ public class LetterService {
                         mapper.findOwnWords(teacher, letter.id(), open.id()).stream()
                                 .collect(Collectors.toMap(OwnWordsRow::enrolmentId, OwnWordsRow::words)),
                         choices(teacher, letter.id(), open.id()),
-                        remarks.ofClass(teacher, open.id())));
+                        remarks.ofClass(teacher, open.id()),
+                        spelling(open)));
+    }
+
+    /** Names of the class and its work, and the teacher's own words, are no mistakes. */
+    private Function<String, Set<String>> spelling(OpenClass open) {
+        Spelling.Checker checker = spelling.in(accounts.look(open.teacher()).spelling());
+        Set<String> taken = new HashSet<>(mapper.findSpeltWords(open.teacher()));
+        Stream<String> students = open.book().students().stream()
+                .flatMap(student -> Stream.of(
+                        student.family(), student.given(), student.set().orElse("")));
+        Stream<String> preferred =
+                persons(open.teacher(), open.id()).values().stream().map(Person::preferred);
+        Stream<String> work = Stream.concat(
+                open.book().assessments().stream().map(Assessment::title),
+                open.book().categories().stream().map(Category::name));
+        Writer writer = writer(open.teacher());
+        Stream.of(students, preferred, work, Stream.of(writer.school(), writer.teacher(), open.title()))
+                .flatMap(Function.identity())
+                .flatMap(name -> Spelling.words(name).stream())
+                .forEach(word -> taken.add(word.toLowerCase(Locale.ROOT)));
+        return text -> checker.mistakes(text, taken);
+    }
+
+    /** What a misspelt word may have been meant to be. */
+    @Transactional(readOnly = true)
+    public List<String> proposals(TeacherId teacher, String word) {
+        return spelling.in(accounts.look(teacher).spelling()).proposals(word);
+    }
+
+    /** From now on a word is no mistake in any of the teacher's letters. */
+    @Transactional
+    public void keepWord(TeacherId teacher, String word) {
+        if (Spelling.words(word).size() != 1 || word.length() > 40) {
+            throw new FormException("“" + word + "” is no word of 1 to 40 letters.");
+        }
+        mapper.insertSpeltWord(teacher, word.replace('’', '\'').toLowerCase(Locale.ROOT));
+    }
+
+    /**
+     * Puts another word in place of a misspelt one wherever a letter has it for a class: in its own words, in the sentences
+     * it uses, and in what is written for single students.
+     *
+     * @throws FormException when the other is empty or too long
+     */
+    @Transactional
+    public void replaceWord(OpenClass open, long letterId, String word, String other) {
+        if (word.isEmpty() || other.isEmpty() || other.length() > 60) {
+            throw new FormException("Choose a word to put in place of “" + word + "”.");
+        }
+        TeacherId teacher = open.teacher();
+        Letter letter = letter(teacher, letterId);
+        Pattern whole = Pattern.compile("(?<![\\p{L}{:])" + Pattern.quote(word) + "(?![\\p{L}])");
+        UnaryOperator<String> mended =
+                text -> whole.matcher(text).replaceAll(Matcher.quoteReplacement(Words.escaped(other)));
+        List<Block> blocks = letter.blocks().stream()
+                .map(block -> new Block(
+                        block.kind(), mended.apply(block.words()), block.span(), block.pieces(), block.columns()))
+                .toList();
+        mapper.updateLetter(
+                teacher,
+                new LetterRow(
+                        letterId, letter.name(), json.writeValueAsString(blocks), letter.archived(), letter.version()));
+        letter.groups().forEach(group -> sentences.mend(teacher, group, mended));
+        mapper.findOwnWords(teacher, letterId, open.id())
+                .forEach(own -> mapper.writeOwnWords(
+                        teacher, letterId, open.id(), own.enrolmentId(), mended.apply(own.words())));
+        mapper.findChoices(teacher, letterId, open.id())
+                .forEach(own -> mapper.writeChoice(
+                        teacher,
+                        letterId,
+                        open.id(),
+                        new ChoiceRow(own.enrolmentId(), own.groupId(), mended.apply(own.words()), own.own())));
     }
 
     Writer writer(TeacherId teacher) {

@@ -15,6 +15,7 @@ public record LookAt(Kind kind, String words, String detail) {
         UNMARKED,
         OWN_WORDS,
         SAME_LETTER,
+        SPELLING,
         FULL_STOPS,
         EMPTY
     }

@@ -9,10 +9,12 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
+import aestimo.exchange.table.Table;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -30,10 +32,12 @@ public class SentenceService {
     static final int MOST_GROUPS = 300;
 
     private final LetterMapper mapper;
+    private final GroupFiles files;
     private final JsonMapper json;
 
-    SentenceService(LetterMapper mapper, JsonMapper json) {
+    SentenceService(LetterMapper mapper, GroupFiles files, JsonMapper json) {
         this.mapper = mapper;
+        this.files = files;
         this.json = json;
     }
 
@@ -119,7 +123,8 @@ public class SentenceService {
             problems.at("name", "A group needs a name of 1 to " + LONGEST_NAME + " letters, such as Fieldwork.");
         }
         Optional<Figure> figure = LetterFigures.figure(at, form.figure());
-        if (form.figure().length() > LONGEST_KEY || (!form.figure().isEmpty() && figure.isEmpty())) {
+        if (form.figure().length() > LONGEST_KEY
+                || (!form.figure().isEmpty() && figure.isEmpty() && !KnownFigures.isNamed(form.figure()))) {
             problems.at(
                     "figure",
                     "This class has no such figure. Choose one of those offered, or none to say the same of everybody.");
@@ -127,7 +132,10 @@ public class SentenceService {
         if (form.lines().isEmpty() || form.lines().size() > MOST_STRETCHES) {
             problems.add("A group has 1 to " + MOST_STRETCHES + " stretches.");
         }
-        boolean numbers = figure.filter(own -> own.type().isNumber()).isPresent();
+        // Of a category another class has, the stretches themselves tell what it is.
+        boolean numbers = figure.map(own -> own.type().isNumber())
+                .orElse(!form.figure().isEmpty()
+                        && form.lines().stream().allMatch(line -> line.steps().isEmpty()));
         for (int i = 0; i < form.lines().size(); i++) {
             checkLine(at, form, i, numbers, problems);
         }
@@ -190,8 +198,61 @@ public class SentenceService {
                                 "This class has no such figure. Choose another, or take the condition out."));
     }
 
+    /**
+     * Imports groups from a file, all or none; a name that is taken gets a number.
+     *
+     * @return how many
+     * @throws FormException naming the first group that will not do, and why
+     */
+    @Transactional
+    public int importGroups(TeacherId teacher, ClassFigures at, byte[] file) {
+        List<SentenceGroup> groups = files.read(file);
+        if (groups.isEmpty()) {
+            throw new FormException("The file holds no sentence group. Nothing was imported.");
+        }
+        for (SentenceGroup group : groups) {
+            try {
+                check(at, GroupForm.of(group));
+            } catch (FormException refused) {
+                throw new FormException(refused.problems().stream()
+                        .map(words -> "“" + group.name() + "”: " + words)
+                        .toList());
+            }
+        }
+        return add(teacher, groups).size();
+    }
+
+    /** All groups as JSON. */
+    @Transactional(readOnly = true)
+    public String asJson(TeacherId teacher) {
+        return files.json(groups(teacher));
+    }
+
+    /** All groups as a table, a line for each sentence. */
+    @Transactional(readOnly = true)
+    public Table asTable(TeacherId teacher) {
+        return GroupFiles.table(groups(teacher));
+    }
+
     static Optional<BigDecimal> number(String text) {
         return text.matches("[-+]?[0-9]{1,6}([.][0-9]{1,4})?") ? Optional.of(new BigDecimal(text)) : Optional.empty();
+    }
+
+    /** Alters the wordings of a group, each by itself; of one that is gone nothing. */
+    @Transactional
+    void mend(TeacherId teacher, long id, UnaryOperator<String> mended) {
+        groups(teacher).stream().filter(own -> own.id() == id).forEach(own -> {
+            List<Stretch> stretches = own.stretches().stream()
+                    .map(stretch -> new Stretch(
+                            stretch.from(),
+                            stretch.steps(),
+                            stretch.wordings().stream().map(mended).toList(),
+                            stretch.silent()))
+                    .toList();
+            mapper.updateGroup(
+                    teacher,
+                    row(new SentenceGroup(id, own.name(), own.figure(), stretches, own.only(), own.version())));
+        });
     }
 
     /** @throws NotFoundException when the teacher has no such group */

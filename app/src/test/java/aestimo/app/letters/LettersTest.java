@@ -13,6 +13,7 @@ import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.net.http.HttpResponse;
@@ -25,6 +26,8 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -396,6 +399,29 @@ class LettersTest {
     }
 
     @Test
+    void aZipHoldsAFileForEachStudentAndNobodyElse() throws IOException {
+        long letter = letter(Block.words("Dear {given}, you have {result} %."));
+        String at = own.base() + "/families/letters/" + letter + "/paper";
+        byte[] file =
+                visitor.postForFile(at, "chosen", own.student("Aldous"), "chosen", own.student("Brandt"), "as", "zip");
+        Map<String, String> texts = new HashMap<>();
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                try (PDDocument document = Loader.loadPDF(zip.readAllBytes())) {
+                    texts.put(entry.getName(), new PDFTextStripper().getText(document));
+                }
+            }
+        }
+        assertThat(texts).containsOnlyKeys("Aldous Wren.pdf", "Brandt Ilva.pdf");
+        assertThat(texts.get("Brandt Ilva.pdf"))
+                .contains("Dear Ilva, you have 60.0 %.")
+                .doesNotContain("Wren");
+        assertThat(run(() -> app.bean(LetterService.class).handedOut(own.teacher(), own.id())))
+                .extracting(LetterService.HandedOut::how)
+                .containsExactly("file", "file");
+    }
+
+    @Test
     void aDraftIsNotRecorded() {
         long letter = letter(Block.words("Dear {given},"));
         visitor.postForFile(
@@ -431,5 +457,114 @@ class LettersTest {
                         .body())
                 .doesNotContain("Ilva", "Brandt");
         visitor.post("/names", "names", "", "back", "/");
+    }
+
+    @Test
+    void spellingIsReadOverAllLettersAndMendedOrKept() {
+        long group = group("All", "", from(null, "I will recieve your work."));
+        long letter = letter(
+                Block.words("Dear {given}, the colour of your Quizz by Mo Marin is fine. {sentences:" + group + "}"),
+                Block.of(Block.Kind.OWN_WORDS));
+        String at = own.base() + "/families/letters/" + letter;
+        visitor.post(
+                at + "/one/" + own.student("Brandt"), "what", "own-words", "ownWords", "Ilva’s work was faboulous.");
+        // Names, the class's own work and figures are no mistakes.
+        assertThat(looks(made(letter, "Aldous"))).contains("spelling: Quizz, recieve");
+        assertThat(looks(made(letter, "Brandt"))).contains("spelling: Quizz, faboulous, recieve");
+        String page = visitor.get(at + "/spelling").body();
+        assertThat(Html.texts(page, "tbody td b")).containsExactly("Quizz", "faboulous", "recieve");
+        assertThat(Html.values(page, "tr:contains(recieve) button[name=proposal]", "value"))
+                .contains("receive");
+        for (String[] settled : List.of(
+                new String[] {"word", "recieve", "proposal", "receive"},
+                new String[] {"word", "faboulous", "other", "fabulous"},
+                new String[] {"word", "Quizz", "keep", "true"})) {
+            visitor.get(OwnClass.location(visitor.post(at + "/spelling", settled)));
+        }
+        assertThat(plain(letter, "Brandt"))
+                .isEqualTo("Dear Ilva, the colour of your Quizz by Mo Marin is fine. I will receive your work.\n"
+                        + "Ilva’s work was fabulous.");
+        assertThat(visitor.get(at + "/spelling").body()).contains("No mistake found");
+        // American spelling is the account's to choose.
+        visitor.post(
+                "/account/look",
+                "name",
+                "Mo Marin",
+                "theme",
+                "auto",
+                "rowHeight",
+                "medium",
+                "typeSize",
+                "medium",
+                "spelling",
+                "en");
+        assertThat(looks(made(letter, "Aldous"))).contains("spelling: colour");
+        HttpResponse<String> refused = visitor.post(at + "/spelling", "word", "colour", "other", "");
+        assertThat(Html.text(visitor.get(OwnClass.location(refused)).body(), "[role=alert] p"))
+                .contains("Choose a word");
+    }
+
+    @Test
+    void sentencesGoOutAndComeBackAsTheyWere() {
+        group("Result", "result", from("60.5", "Good, {given}.", "Fine; \"well\", done."), from(null));
+        run(() -> app.bean(SentenceService.class)
+                .add(
+                        own.teacher(),
+                        List.of(new SentenceGroup(
+                                0,
+                                "Way",
+                                "way",
+                                List.of(
+                                        new Stretch(null, List.of("up", "level"), List.of("On you go."), false),
+                                        new Stretch(null, List.of("down"), List.of(), true)),
+                                List.of(new Only("not-in", "at-least", "1")),
+                                0))));
+        List<SentenceGroup> before = run(() -> app.bean(SentenceService.class).groups(own.teacher()));
+        String at = own.base() + "/families/sentences";
+        for (String ending : List.of("csv", "json")) {
+            byte[] file = visitor.download(at + "/export." + ending);
+            OwnClass other = new OwnClass(app, "");
+            HttpResponse<String> imported =
+                    other.visitor().upload(other.base() + "/families/sentences/import", "file", file);
+            assertThat(other.visitor().get(OwnClass.location(imported)).body())
+                    .as(ending)
+                    .contains("2 groups are imported.");
+            List<SentenceGroup> after = ActingTeacher.as(
+                    other.teacher(), () -> app.bean(SentenceService.class).groups(other.teacher()));
+            assertThat(after)
+                    .as(ending)
+                    .usingRecursiveComparison()
+                    .ignoringFields("id", "version")
+                    .isEqualTo(before);
+            // Once more: the names are taken, and nothing is written over.
+            other.visitor().upload(other.base() + "/families/sentences/import", "file", file);
+            assertThat(ActingTeacher.as(
+                            other.teacher(),
+                            () -> app.bean(SentenceService.class).groups(other.teacher())))
+                    .extracting(SentenceGroup::name)
+                    .containsExactly("Result", "Result (2)", "Way", "Way (2)");
+        }
+    }
+
+    @Test
+    void aFileThatWillNotDoImportsNothingAndSaysWhy() {
+        String at = own.base() + "/families/sentences";
+        Map<String, String> files = Map.of(
+                "group,sentence\nA,B\n", "no column “looks at”",
+                "group,looks at,from,sentence\nA,result,many,B\n", "Line 2: “many” in the column “from” is no number",
+                "group,looks at,from,sentence\nA,result,60,Good.\nB,nonsense,,Bad.\n",
+                        "“B”: This class has no such figure",
+                "[{\"name\": \"A\", \"stretches\": 7}]", "no JSON of sentence groups",
+                "[]", "holds no sentence group",
+                "", "holds no");
+        files.forEach((file, why) -> {
+            HttpResponse<String> refused =
+                    visitor.upload(at + "/import", "file", file.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+            assertThat(Html.text(visitor.get(OwnClass.location(refused)).body(), "[role=alert] p"))
+                    .as(file)
+                    .contains(why);
+        });
+        assertThat(run(() -> app.bean(SentenceService.class).groups(own.teacher())))
+                .isEmpty();
     }
 }

@@ -139,11 +139,4 @@ class WordsTest {
         assertThat(StudentForms.NAME.agreeing("has", "have")).isEqualTo("has");
         assertThat(StudentForms.of("anything")).isEqualTo(StudentForms.THEY);
     }
-
-    @ParameterizedTest
-    @CsvSource({"result, result, 0", "resul, result, 1", "'', result, 6", "grade, garde, 2", "rank, bank, 1"})
-    void theNearestFigureIsTheOneWithTheFewestLettersOtherwise(String one, String other, int distance) {
-        assertThat(KnownFigures.distance(one, other)).isEqualTo(distance);
-        assertThat(KnownFigures.distance(other, one)).isEqualTo(distance);
-    }
 }
