@@ -139,6 +139,35 @@ const schoolReturn = (form) => {
     clearTimeout(timer);
     if (touched.size) send();
   });
+  // Comments out of a sentence group: only where none is yet, and none that is longer than the school takes.
+  document.getElementById("fill-comments")?.addEventListener("click", async (event) => {
+    const { length, query } = event.target.dataset;
+    const tell = document.getElementById("filled-comments");
+    const group = document.getElementById("comment-group").value;
+    event.target.disabled = true;
+    try {
+      const path = `${event.target.closest("[data-said]").dataset.said}${group}/said?${query}`;
+      const said = JSON.parse(await fragment(path, { headers: { "X-Aestimo": "return" } }));
+      const long = [];
+      let filled = 0;
+      for (const { student, words } of said) {
+        const field = document.getElementById(`comment-${student}`);
+        if (!field || field.value.trim()) continue;
+        if (words.length > Number(length)) long.push(rowOf(student).querySelector("th, td").textContent.trim());
+        else {
+          field.value = words;
+          field.dispatchEvent(new Event("input", { bubbles: true }));
+          filled++;
+        }
+      }
+      tell.textContent =
+        (filled === 1 ? "1 comment is filled." : `${filled} comments are filled.`) +
+        (long.length ? ` Longer than ${length} letters, and left empty: ${long.join("; ")}.` : "");
+    } catch {
+      tell.textContent = "The sentences could not be asked for. Nothing was filled; try again.";
+    }
+    event.target.disabled = false;
+  });
   // What was typed before this script was there.
   for (const row of form.querySelectorAll("tr[data-row]"))
     if ([...row.querySelectorAll("input:not([type=hidden])")].some((it) => it.value !== it.defaultValue))

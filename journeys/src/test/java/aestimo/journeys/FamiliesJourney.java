@@ -8,6 +8,7 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.SelectOption;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Files;
@@ -138,6 +139,25 @@ class FamiliesJourney {
             page.waitForURL(Pattern.compile("student=\\d+"));
             assertThat(page.locator(".letter-page .letter-heading")).isVisible();
             assertThat(page.url()).isNotEqualTo(address);
+        }
+    }
+
+    @Test
+    void aReturnsCommentsAreFilledWhereThereAreNone() {
+        try (Visit visit = visit()) {
+            Page page = visit.page();
+            page.navigate("/classes/1/to-school?span=2");
+            page.click("text=Take today’s figures");
+            Locator comments = page.locator("[name=comment]");
+            comments.nth(1).fill("Written by hand.");
+            page.selectOption("#comment-group", new SelectOption().setLabel("Result and next grade"));
+            page.click("text=Fill the empty");
+            assertThat(page.locator("#filled-comments")).hasText("23 comments are filled.");
+            assertThat(comments.nth(1)).hasValue("Written by hand.");
+            assertThat(comments.first()).hasValue(Pattern.compile(".*70\\.1 %.*"));
+            assertThat(page.locator("#kept")).containsText("Saved");
+            page.reload();
+            assertThat(comments.first()).hasValue(Pattern.compile(".*70\\.1 %.*"));
         }
     }
 

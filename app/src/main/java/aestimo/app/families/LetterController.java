@@ -138,6 +138,28 @@ class LetterController {
         return "families/one-by-one";
     }
 
+    /** What letters are handed out as. */
+    private enum As {
+        PDF("application/pdf", ".pdf"),
+        ZIP("application/zip", ".zip"),
+        DOCX("application/vnd.openxmlformats-officedocument.wordprocessingml.document", ".docx");
+
+        private final String type;
+        private final String ending;
+
+        As(String type, String ending) {
+            this.type = type;
+            this.ending = ending;
+        }
+
+        static As of(String asked) {
+            return Arrays.stream(values())
+                    .filter(own -> own.name().equalsIgnoreCase(asked))
+                    .findFirst()
+                    .orElse(PDF);
+        }
+    }
+
     /** @param differing how many of its figures are others today; 0 for another letter */
     record Before(String when, String letter, String how, int differing) {}
 
@@ -270,18 +292,17 @@ class LetterController {
                                     : "Tick the students the letter is for."));
             return handOut(open, letterId, model);
         }
-        boolean zip = fields.text("as").equals("zip");
-        byte[] file = zip
-                ? zipped(open, letter, chosen, all.writer())
-                : pdf(open, letter, chosen, all.writer(), fields.text("duplex").equals("true"));
+        As as = As.of(fields.text("as"));
+        byte[] file = switch (as) {
+            case PDF ->
+                pdf(open, letter, chosen, all.writer(), fields.text("duplex").equals("true"));
+            case ZIP -> zipped(open, letter, chosen, all.writer());
+            case DOCX -> all.docx(chosen);
+        };
         if (fields.text("draft").isEmpty()) {
-            letters.recordHandedOut(open, letter, chosen, zip ? "file" : "paper");
+            letters.recordHandedOut(open, letter, chosen, as == As.PDF ? "paper" : "file");
         }
-        Download.begin(
-                        response,
-                        letter.name() + " " + open.title(),
-                        zip ? "application/zip" : "application/pdf",
-                        zip ? ".zip" : ".pdf")
+        Download.begin(response, letter.name() + " " + open.title(), as.type, as.ending)
                 .write(file);
         return null;
     }

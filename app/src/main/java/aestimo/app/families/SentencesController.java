@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
@@ -105,6 +106,13 @@ class SentencesController {
                                 pages.typed(open, groupId, fields),
                                 pages.version(open.teacher(), groupId),
                                 model));
+    }
+
+    /** What it says to each of the class over the span, for filling fields with. */
+    @GetMapping("/{groupId}/said")
+    @ResponseBody
+    List<SentencePages.SaidTo> said(OpenClass open, @PathVariable long groupId) {
+        return pages.saidToAll(open, groupId);
     }
 
     /** How the class falls into the stretches as they are typed. */

@@ -21,6 +21,7 @@ import aestimo.core.looseend.LooseEnd;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.targets.Attainments;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -132,6 +133,11 @@ public final class ClassLetters {
     /** Who writes it. */
     public Writer writer() {
         return told.writer();
+    }
+
+    /** Some of the letters as a document that a word processor opens. */
+    public byte[] docx(List<MadeLetter> letters) throws IOException {
+        return LetterDocx.of(letters, told.writer(), classBook.row().title());
     }
 
     /** Who comes before and after a student in the list. */
@@ -379,6 +385,13 @@ public final class ClassLetters {
 
     private static void addLooks(Saying saying, Recipient to, List<LookAt> looks) {
         for (String key : saying.missing()) {
+            if (key.startsWith(Saying.DELETED_GROUP)) {
+                looks.add(new LookAt(
+                        LookAt.Kind.MISSING_FIGURE,
+                        "a deleted sentence group",
+                        "The letter names a sentence group that is deleted; nothing is said in its place."));
+                continue;
+            }
             String words = LetterFigures.find(to.at(), key)
                     .map(LetterFigures.Offered::words)
                     .orElse(key);

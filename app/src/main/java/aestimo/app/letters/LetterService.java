@@ -250,9 +250,11 @@ public class LetterService {
         }
         TeacherId teacher = open.teacher();
         Letter letter = letter(teacher, letterId);
-        Pattern whole = Pattern.compile("(?<![\\p{L}{:])" + Pattern.quote(word) + "(?![\\p{L}])");
-        UnaryOperator<String> mended =
-                text -> whole.matcher(text).replaceAll(Matcher.quoteReplacement(Words.escaped(other)));
+        // What stands in braces is no text.
+        Pattern whole = Pattern.compile("\\{[^{}]*}|(?<!\\p{L})" + Pattern.quote(word) + "(?!\\p{L})");
+        UnaryOperator<String> mended = text -> whole.matcher(text)
+                .replaceAll(found ->
+                        Matcher.quoteReplacement(found.group().startsWith("{") ? found.group() : Words.escaped(other)));
         List<Block> blocks = letter.blocks().stream()
                 .map(block -> new Block(
                         block.kind(), mended.apply(block.words()), block.span(), block.pieces(), block.columns()))

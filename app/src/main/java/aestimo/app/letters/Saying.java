@@ -25,6 +25,9 @@ import java.util.regex.Pattern;
  * not is left out whole, and so is a paragraph in which nothing is left.
  */
 public final class Saying {
+    /** Before the id of a group that is named and no longer there. */
+    static final String DELETED_GROUP = "sentences:";
+
     /** The end of a sentence, with what closes it, and the white space after it. */
     private static final Pattern END = Pattern.compile("[.!?…]+[\"”’)\\]]*\\s+");
 
@@ -190,7 +193,7 @@ public final class Saying {
     private Optional<List<Bit>> group(GroupPart part) {
         Optional<SentenceGroup> known = groups.group(part.id());
         if (known.isEmpty()) {
-            missing.add("sentences:" + part.id());
+            missing.add(DELETED_GROUP + part.id());
             return Optional.empty();
         }
         SentenceGroup group = known.get();

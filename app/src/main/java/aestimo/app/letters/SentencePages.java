@@ -149,6 +149,20 @@ public class SentencePages {
         return List.of(Condition.Test.values());
     }
 
+    /** What a group says to one student. */
+    public record SaidTo(long student, String words) {}
+
+    /** What a group says to everybody present, as plain text; those to whom it says nothing are left out. */
+    @Transactional(readOnly = true)
+    public List<SaidTo> saidToAll(OpenClass open, long groupId) {
+        sentences.group(open.teacher(), groupId);
+        Letter letter = new Letter(0, "", List.of(Block.words("{sentences:" + groupId + "}")), false, 0);
+        return letters.open(open, letter).all().stream()
+                .map(made -> new SaidTo(made.enrolmentId(), made.plain()))
+                .filter(said -> !said.words().isEmpty())
+                .toList();
+    }
+
     /** A wording as somebody of a stretch reads it. */
     public record Read(String name, Said said) {}
 

@@ -6,6 +6,7 @@ import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.letters.SentenceService;
 import aestimo.app.returns.Differences;
 import aestimo.app.returns.ReturnChecks;
 import aestimo.app.returns.ReturnService;
@@ -51,6 +52,7 @@ class ToSchoolController {
     private final ReturnService returns;
     private final ReturnChecks checks;
     private final SealService seals;
+    private final SentenceService sentences;
     private final SendingService sendings;
     private final SchoolService school;
     private final CompareService compare;
@@ -61,6 +63,7 @@ class ToSchoolController {
             ReturnService returns,
             ReturnChecks checks,
             SealService seals,
+            SentenceService sentences,
             SendingService sendings,
             SchoolService school,
             CompareService compare,
@@ -69,6 +72,7 @@ class ToSchoolController {
         this.returns = returns;
         this.checks = checks;
         this.seals = seals;
+        this.sentences = sentences;
         this.sendings = sendings;
         this.school = school;
         this.compare = compare;
@@ -140,6 +144,7 @@ class ToSchoolController {
                         ? own.rows().stream()
                                 .anyMatch(row -> !row.own().comment().isEmpty())
                         : school.commentLength(open.teacher()) > 0);
+        model.addAttribute("groups", own.isSealed() ? List.of() : sentences.groups(open.teacher()));
         model.addAttribute("taken", Days.at(own.taken()));
         model.addAttribute(
                 "begun",

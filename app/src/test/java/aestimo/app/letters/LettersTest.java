@@ -31,6 +31,9 @@ import java.util.zip.ZipInputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.apache.poi.xwpf.usermodel.XWPFParagraph;
+import org.apache.poi.xwpf.usermodel.XWPFTableCell;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -422,6 +425,44 @@ class LettersTest {
     }
 
     @Test
+    void aWordProcessorOpensTheSameLettersWithTheirHeadingsTablesAndPages() throws IOException {
+        own.sendTargets("", List.of("way", "slip"), "Brandt start C", "Brandt end A");
+        long letter = letter(
+                Block.of(Block.Kind.HEADING),
+                Block.words("Dear {given},\n- *{result} %*"),
+                new Block(Block.Kind.PIECES, "", "", List.of(), List.of(Block.Column.MARK, Block.Column.NOTE)),
+                Block.of(Block.Kind.OVER_TIME),
+                Block.of(Block.Kind.SIGNATURE));
+        byte[] file = visitor.postForFile(
+                own.base() + "/families/letters/" + letter + "/paper",
+                "chosen",
+                own.student("Aldous"),
+                "chosen",
+                own.student("Brandt"),
+                "as",
+                "docx");
+        try (XWPFDocument document = new XWPFDocument(new ByteArrayInputStream(file))) {
+            assertThat(document.getParagraphs())
+                    .filteredOn(paragraph -> "Heading1".equals(paragraph.getStyle()))
+                    .hasSize(2);
+            assertThat(document.getTables()).hasSize(2);
+            assertThat(document.getTables().get(1).getRow(1).getTableCells())
+                    .extracting(XWPFTableCell::getText)
+                    .containsExactly("Quiz", "12/20", "");
+            assertThat(document.getAllPictures()).isNotEmpty();
+            assertThat(document.getParagraphs().stream()
+                            .filter(paragraph -> paragraph.getCTP().xmlText().contains("w:type=\"page\""))
+                            .count())
+                    .isEqualTo(1);
+            XWPFParagraph item = document.getParagraphs().stream()
+                    .filter(paragraph -> paragraph.getText().contains("60.0 %"))
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(item.getRuns().get(1).isBold()).isTrue();
+        }
+    }
+
+    @Test
     void aDraftIsNotRecorded() {
         long letter = letter(Block.words("Dear {given},"));
         visitor.postForFile(
@@ -485,6 +526,11 @@ class LettersTest {
                 .isEqualTo("Dear Ilva, the colour of your Quizz by Mo Marin is fine. I will receive your work.\n"
                         + "Ilva’s work was fabulous.");
         assertThat(visitor.get(at + "/spelling").body()).contains("No mistake found");
+        // What stands in braces is no text, though it holds the word.
+        visitor.post(at, form(letter, "Letter", 3, "Your Quiz: {piece:Quiz}."));
+        visitor.get(OwnClass.location(visitor.post(at + "/spelling", "word", "Quiz", "other", "test")));
+        assertThat(plain(letter, "Brandt")).startsWith("Your test: 12 of 20.");
+        visitor.post(at, form(letter, "Letter", 5, "The colour."));
         // American spelling is the account's to choose.
         visitor.post(
                 "/account/look",

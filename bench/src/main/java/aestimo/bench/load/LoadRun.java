@@ -29,6 +29,9 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
  */
 public final class LoadRun {
     private static final int TEACHERS = 30;
+    /** Accounts for what is measured beside them; a further class of one teacher takes a number too. */
+    private static final int MORE = 40;
+
     private static final int SECONDS = 120;
     private static final int A_SECOND = 2;
     private static final long SECOND = 1_000_000_000L;
@@ -38,10 +41,10 @@ public final class LoadRun {
 
     private LoadRun() {}
 
-    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code returns}, {@code browser}; all without any */
+    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code letters}, {@code returns}, {@code browser}; all without any */
     public static void main(String[] phases) throws Exception {
         Set<String> wanted = phases.length == 0
-                ? Set.of("sheet", "one", "many", "standing", "targets", "returns", "browser")
+                ? Set.of("sheet", "one", "many", "standing", "targets", "letters", "returns", "browser")
                 : Set.of(phases);
         LoadRun run = new LoadRun();
         run.addAccounts();
@@ -56,6 +59,9 @@ public final class LoadRun {
         }
         if (wanted.contains("targets")) {
             run.targets();
+        }
+        if (wanted.contains("letters")) {
+            run.letters();
         }
         if (wanted.contains("returns")) {
             run.returns();
@@ -79,7 +85,7 @@ public final class LoadRun {
         try (Connection connection = connection();
                 PreparedStatement insert = connection.prepareStatement(
                         "INSERT INTO teacher (sign_in, name, password_hash, created_at) VALUES (?, ?, ?, now())")) {
-            for (int i = 0; i < TEACHERS + 3; i++) {
+            for (int i = 0; i < TEACHERS + MORE; i++) {
                 insert.setString(1, "load" + i);
                 insert.setString(2, "Teacher " + i);
                 insert.setString(3, hash);
@@ -156,6 +162,18 @@ public final class LoadRun {
         System.out.println("the same as a table: " + teacher.ask("targets?as=table", 60));
         System.out.println("starting points of 32: " + teacher.ask("targets?compare=start&span=year", 60));
         System.out.println("one page for a meeting as PDF: " + teacher.ask("targets/meeting.pdf", 10));
+    }
+
+    /** Letters to a class: looked through, altered with the preview beside, on paper. */
+    private void letters() {
+        TypingTeacher teacher = teacher(32, 20);
+        teacher.fillAll();
+        teacher.setBands();
+        String letter = teacher.make("families/letters", "of", "half-year").replaceAll("\\?.*", "");
+        System.out.println("32 letters looked through, one shown: " + teacher.ask(letter + "/one?span=year", 40));
+        System.out.println("a letter being written, with its preview: " + teacher.ask(letter + "?span=year", 40));
+        System.out.println("sentence group on its rail: " + teacher.ask("families/sentences/1?span=year", 40));
+        System.out.println("32 letters with table and picture as PDF: " + teacher.handOut(letter, 6));
     }
 
     /** 140 records of one return sealed, and sent to a school office that takes 20 ms for each. */

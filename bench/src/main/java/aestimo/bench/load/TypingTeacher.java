@@ -79,7 +79,7 @@ final class TypingTeacher {
         LocalDate first = FIRST_DAY;
         for (int term = 1; term <= 5; term++) {
             fields.addAll(List.of("termName", "Term " + term, "starts", first.toString()));
-            first = first.plusDays(10);
+            first = first.plusDays(12);
             fields.addAll(List.of("ends", first.minusDays(1).toString()));
         }
         String year = location(visitor.post("/years", fields.toArray(new String[0])));
@@ -224,6 +224,30 @@ final class TypingTeacher {
             int size = visitor.download(path.startsWith("/") ? path : base + "/" + path).length;
             if (size < 1000) {
                 throw new IllegalStateException(path + " was answered by " + size + " bytes");
+            }
+            if (i >= 0) {
+                latencies.add((System.nanoTime() - start) / 1e6);
+            }
+        }
+        return latencies;
+    }
+
+    /** Sends a form that makes something, and tells where it leads. */
+    String make(String path, String... fields) {
+        visitor.get(base + "/" + path);
+        return location(visitor.post(base + "/" + path, fields));
+    }
+
+    /** Hands a letter out to everybody as a draft, so many times. */
+    Latencies handOut(String letter, int times) {
+        List<String> fields = new ArrayList<>(List.of("draft", "true"));
+        students.forEach(student -> fields.addAll(List.of("chosen", Long.toString(student))));
+        Latencies latencies = new Latencies();
+        for (int i = -times / 2; i < times; i++) {
+            long start = System.nanoTime();
+            int size = visitor.postForFile(letter + "/paper", fields.toArray(new String[0])).length;
+            if (size < 10_000) {
+                throw new IllegalStateException("a PDF of " + size + " bytes");
             }
             if (i >= 0) {
                 latencies.add((System.nanoTime() - start) / 1e6);
