@@ -147,10 +147,15 @@ interface LetterMapper {
              WHERE e.teacher_id = #{teacher} AND e.class_id = #{classId}""")
     List<PersonRow> findPersons(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
+    /** The same letter once more within a minute, as by a double click, is handed out once. */
     @Insert("""
             INSERT INTO handed_out (teacher_id, class_id, enrolment_id, letter_id, letter_name, at, how, figures, words, sha256)
-            VALUES (#{teacher}, #{classId}, #{row.enrolmentId}, #{row.letterId}, #{row.letterName}, #{row.at}, #{row.how},
-                    #{row.figures}, #{words}, #{sha256})""")
+            SELECT #{teacher}, #{classId}, #{row.enrolmentId}, #{row.letterId}, #{row.letterName}, #{row.at}, #{row.how},
+                   #{row.figures}, #{words}, #{sha256}
+             WHERE NOT EXISTS (SELECT FROM handed_out h
+                                WHERE h.teacher_id = #{teacher} AND h.enrolment_id = #{row.enrolmentId}
+                                  AND h.letter_id = #{row.letterId} AND h.how = #{row.how} AND h.sha256 = #{sha256}
+                                  AND h.at > #{row.at}::timestamptz - interval '1 minute')""")
     void insertHandedOut(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,

@@ -388,6 +388,8 @@ class LettersTest {
         assertThat(pages.get(1))
                 .contains("Dear Ilva,", "60.0 % is your result – “B”.", "Quiz", "12/20", "Ilva Brandt · 9B");
         assertThat(pages.get(1)).doesNotContain("Aldous", "Farrow", "Wren", "\ufffd", "#");
+        // A second click gives the file again, and tells of no second letter.
+        visitor.postForFile(at + "/paper", "chosen", own.student("Aldous"));
         List<LetterService.HandedOut> handed =
                 run(() -> app.bean(LetterService.class).handedOut(own.teacher(), own.id()));
         assertThat(handed).hasSize(3);
