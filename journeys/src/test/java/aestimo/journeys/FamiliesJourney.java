@@ -88,7 +88,7 @@ class FamiliesJourney {
                     .click();
             page.locator(".chip-list li", new Page.LocatorOptions().setHasText("whole"))
                     .click();
-            assertThat(page.locator("#would-move .letter-body")).containsText("Your result is 70 %.");
+            assertThat(page.locator("#would-move .letter-body")).containsText("Your result is 31 %.");
             page.fill("#name", "Fieldwork letter");
             page.click("text=Save the letter");
             assertThat(page.locator(".notice.is-done")).hasText("“Fieldwork letter” is saved.");
