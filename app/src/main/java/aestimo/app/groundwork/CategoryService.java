@@ -21,12 +21,14 @@ import aestimo.core.value.Fraction;
 import aestimo.core.value.Weight;
 import aestimo.core.value.WeightScale;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -40,8 +42,15 @@ public class CategoryService {
     private final BookService books;
     private final ChangeService changes;
     private final ClassSave save;
+    private final ApplicationEventPublisher events;
 
-    CategoryService(GroundworkMapper mapper, BookService books, ChangeService changes, ClassSave save) {
+    CategoryService(
+            GroundworkMapper mapper,
+            BookService books,
+            ChangeService changes,
+            ClassSave save,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
@@ -109,6 +118,13 @@ public class CategoryService {
             }
         }
         save.check(teacher, classId);
+        Map<String, String> renamed = new HashMap<>();
+        before.forEach(row -> form.categories().stream()
+                .filter(line -> line.id() == row.id() && !line.name().equals(row.name()))
+                .forEach(line -> renamed.put(row.name(), line.name())));
+        if (!renamed.isEmpty()) {
+            events.publishEvent(new Renamed(teacher, Renamed.Kind.CATEGORY, renamed));
+        }
         changes.recordGroundwork(
                 teacher, classId, "weights", words(before), words(mapper.findCategories(teacher, classId)));
     }

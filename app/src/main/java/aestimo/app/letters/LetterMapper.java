@@ -133,6 +133,12 @@ interface LetterMapper {
             @Param("enrolmentId") long enrolmentId,
             @Param("groupId") long groupId);
 
+    @Select("SELECT count(*) FROM category WHERE teacher_id = #{teacher} AND name = #{name}")
+    int countCategoriesNamed(@Param("teacher") TeacherId teacher, @Param("name") String name);
+
+    @Select("SELECT count(*) FROM assessment WHERE teacher_id = #{teacher} AND title = #{title}")
+    int countPiecesTitled(@Param("teacher") TeacherId teacher, @Param("title") String title);
+
     @Select("SELECT word FROM spelt_word WHERE teacher_id = #{teacher}")
     Set<String> findSpeltWords(@Param("teacher") TeacherId teacher);
 

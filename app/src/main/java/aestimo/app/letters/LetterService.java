@@ -91,6 +91,16 @@ public class LetterService {
         return mapper.findLetter(teacher, id).map(this::letter).orElseThrow(() -> new NotFoundException("letter"));
     }
 
+    /** As it is saved. */
+    LetterRow row(Letter letter) {
+        return new LetterRow(
+                letter.id(),
+                letter.name(),
+                json.writeValueAsString(letter.blocks()),
+                letter.archived(),
+                letter.version());
+    }
+
     private Letter letter(LetterRow row) {
         return new Letter(
                 row.id(),

@@ -6,6 +6,7 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.Plain;
 import aestimo.app.groundwork.BoundaryService;
+import aestimo.app.groundwork.Renamed;
 import aestimo.app.marks.AssessmentCheck.Checked;
 import aestimo.app.marks.AssessmentForm.CeilingLine;
 import aestimo.app.marks.AssessmentForm.More;
@@ -29,6 +30,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -40,6 +42,7 @@ public class AssessmentService {
     private final BoundaryService boundaries;
     private final ChangeService changes;
     private final ExistingMarks marks;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     AssessmentService(
@@ -48,7 +51,9 @@ public class AssessmentService {
             BoundaryService boundaries,
             ChangeService changes,
             ExistingMarks marks,
+            ApplicationEventPublisher events,
             Clock clock) {
+        this.events = events;
         this.mapper = mapper;
         this.books = books;
         this.boundaries = boundaries;
@@ -200,6 +205,9 @@ public class AssessmentService {
             mapper.deleteBlanksOfWhole(teacher, form.id());
         }
         writeParts(teacher, classId, form.id(), checked);
+        if (!before.title().equals(form.title())) {
+            events.publishEvent(new Renamed(teacher, Renamed.Kind.PIECE, Map.of(before.title(), form.title())));
+        }
         changes.recordGroundwork(
                 teacher,
                 classId,

@@ -465,6 +465,49 @@ class LettersTest {
     }
 
     @Test
+    void anotherNameOfACategoryOrAPieceChangesNoLetter() {
+        long group = group("Work", "category:Tests", from(null, "Your mean is {category:Tests as whole}."));
+        long letter = letter(
+                Block.words(
+                        "{category:Tests}, {category-grade:Tests}, {piece:Quiz as percent}. {sentences:" + group + "}"),
+                new Block(Block.Kind.PIECES, "", "", List.of("Tests"), List.of(Block.Column.MARK)));
+        String before = plain(letter, "Brandt");
+        assertThat(before).isEqualTo("60.0, B, 60.0. Your mean is 60.");
+        String version = own.read(book -> Integer.toString(book.row().version()));
+        visitor.post(
+                own.base() + "/groundwork/weights",
+                "version",
+                version,
+                "categoryId",
+                tests,
+                "categoryName",
+                "Checks {odd}",
+                "weight",
+                "100",
+                "shape",
+                "ring",
+                "tint",
+                "3");
+        visitor.post(
+                own.base() + "/assessments/" + own.piece("Quiz"),
+                "title",
+                "Quiz, again",
+                "category",
+                tests,
+                "date",
+                "2027-02-05",
+                "outOf",
+                "20",
+                "version",
+                "1");
+        assertThat(own.<String>read(book -> book.book().categories().get(0).name()))
+                .isEqualTo("Checks {odd}");
+        assertThat(own.piece("Quiz, again")).isPositive();
+        assertThat(plain(letter, "Brandt")).isEqualTo(before);
+        assertThat(made(letter, "Brandt").blocks().get(1).rows()).hasSize(2);
+    }
+
+    @Test
     void aDraftIsNotRecorded() {
         long letter = letter(Block.words("Dear {given},"));
         visitor.postForFile(
