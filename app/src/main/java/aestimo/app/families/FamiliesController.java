@@ -3,9 +3,10 @@ package aestimo.app.families;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.letters.HandedOutService;
+import aestimo.app.letters.HandedOutService.HandedOut;
 import aestimo.app.letters.Letter;
 import aestimo.app.letters.LetterService;
-import aestimo.app.letters.LetterService.HandedOut;
 import aestimo.app.letters.ReadyMade;
 import aestimo.app.letters.SentenceService;
 import aestimo.app.web.FormFields;
@@ -32,11 +33,14 @@ class FamiliesController {
 
     private final FrameService frames;
     private final LetterService letters;
+    private final HandedOutService handedOut;
     private final SentenceService sentences;
 
-    FamiliesController(FrameService frames, LetterService letters, SentenceService sentences) {
+    FamiliesController(
+            FrameService frames, LetterService letters, HandedOutService handedOut, SentenceService sentences) {
         this.frames = frames;
         this.letters = letters;
+        this.handedOut = handedOut;
         this.sentences = sentences;
     }
 
@@ -116,7 +120,7 @@ class FamiliesController {
     String handedOut(OpenClass open, Model model) {
         model.addAttribute("frame", frames.ofClass(open, PAGE));
         Map<String, Handed> together = new LinkedHashMap<>();
-        for (HandedOut one : letters.handedOut(open.teacher(), open.id())) {
+        for (HandedOut one : handedOut.of(open.teacher(), open.id())) {
             String when = Days.at(one.at());
             together.computeIfAbsent(
                             one.at() + one.letter(),

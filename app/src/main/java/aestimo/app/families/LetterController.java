@@ -6,12 +6,14 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.letters.Block;
 import aestimo.app.letters.ClassLetters;
+import aestimo.app.letters.HandedOutService;
+import aestimo.app.letters.HandedOutService.HandedOut;
 import aestimo.app.letters.Letter;
 import aestimo.app.letters.LetterService;
-import aestimo.app.letters.LetterService.HandedOut;
 import aestimo.app.letters.MadeLetter;
 import aestimo.app.letters.Recipient.Writer;
 import aestimo.app.letters.SentenceService;
+import aestimo.app.letters.SpellingService;
 import aestimo.app.letters.WordsOffered;
 import aestimo.app.paper.ExportService;
 import aestimo.app.web.Download;
@@ -50,12 +52,22 @@ class LetterController {
     private final FrameService frames;
     private final LetterService letters;
     private final SentenceService sentences;
+    private final HandedOutService handed;
+    private final SpellingService spelling;
     private final ExportService exports;
 
-    LetterController(FrameService frames, LetterService letters, SentenceService sentences, ExportService exports) {
+    LetterController(
+            FrameService frames,
+            LetterService letters,
+            SentenceService sentences,
+            HandedOutService handed,
+            SpellingService spelling,
+            ExportService exports) {
         this.frames = frames;
         this.letters = letters;
         this.sentences = sentences;
+        this.handed = handed;
+        this.spelling = spelling;
         this.exports = exports;
     }
 
@@ -130,7 +142,7 @@ class LetterController {
         model.addAttribute("why", made.map(own -> all.why(own)).orElse(List.of()));
         model.addAttribute(
                 "before",
-                made.map(own -> letters.handedOut(open.teacher(), open.id()).stream()
+                made.map(own -> handed.of(open.teacher(), open.id()).stream()
                                 .filter(one -> one.enrolmentId() == own.enrolmentId())
                                 .map(one -> before(one, own, letterId))
                                 .toList())
@@ -168,7 +180,7 @@ class LetterController {
                 Days.brief(one.at().toLocalDate()),
                 one.letter(),
                 one.how().equals("file") ? "as a file" : "on paper",
-                one.letterId() == letterId ? LetterService.differing(one, now) : 0);
+                one.letterId() == letterId ? HandedOutService.differing(one, now) : 0);
     }
 
     /** Own words, or another sentence, for one student; the page goes on with the same student. */
@@ -230,7 +242,7 @@ class LetterController {
                         .limit(MOST_MISSPELT)
                         .map(own -> new Misspelt(
                                 own.getKey(),
-                                letters.proposals(open.teacher(), own.getKey()),
+                                spelling.proposals(open.teacher(), own.getKey()),
                                 own.getValue().size() == 1
                                         ? own.getValue().get(0).listName()
                                         : own.getValue().size() + " letters"))
@@ -247,7 +259,7 @@ class LetterController {
         String other = fields.text("proposal").isEmpty() ? fields.text("other") : fields.text("proposal");
         return Sent.of(() -> {
                     if (keeps) {
-                        letters.keepWord(open.teacher(), word);
+                        spelling.keepWord(open.teacher(), word);
                     } else {
                         letters.replaceWord(open, letterId, word, other);
                     }
@@ -300,7 +312,7 @@ class LetterController {
             case DOCX -> all.docx(chosen);
         };
         if (fields.text("draft").isEmpty()) {
-            letters.recordHandedOut(open, letter, chosen, as == As.PDF ? "paper" : "file");
+            handed.record(open, letter, chosen, as == As.PDF ? "paper" : "file");
         }
         Download.begin(response, letter.name() + " " + open.title(), as.type, as.ending)
                 .write(file);

@@ -6,7 +6,6 @@ import aestimo.app.figures.ClassFigures;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.letters.ClassLetters.Told;
 import aestimo.app.letters.LetterMapper.ChoiceRow;
-import aestimo.app.letters.LetterMapper.HandedOutRow;
 import aestimo.app.letters.LetterMapper.LetterRow;
 import aestimo.app.letters.LetterMapper.OwnWordsRow;
 import aestimo.app.letters.Recipient.Person;
@@ -17,29 +16,18 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
-import aestimo.core.book.Assessment;
-import aestimo.core.book.Category;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.HashMap;
-import java.util.HashSet;
-import java.util.HexFormat;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -58,7 +46,7 @@ public class LetterService {
     private final SentenceService sentences;
     private final AccountService accounts;
     private final RemarkService remarks;
-    private final Spelling spelling;
+    private final SpellingService spelling;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -67,7 +55,7 @@ public class LetterService {
             SentenceService sentences,
             AccountService accounts,
             RemarkService remarks,
-            Spelling spelling,
+            SpellingService spelling,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
@@ -196,55 +184,22 @@ public class LetterService {
     @Transactional(readOnly = true)
     public ClassLetters open(OpenClass open, Letter letter) {
         TeacherId teacher = open.teacher();
+        Writer writer = writer(teacher);
+        Map<Long, Person> persons = persons(teacher, open.id());
         return new ClassLetters(
                 letter,
                 open.classBook(),
                 open.span(),
                 new Told(
-                        writer(teacher),
-                        persons(teacher, open.id()),
+                        writer,
+                        persons,
                         sentences.groups(teacher).stream()
                                 .collect(Collectors.toMap(SentenceGroup::id, Function.identity())),
                         mapper.findOwnWords(teacher, letter.id(), open.id()).stream()
                                 .collect(Collectors.toMap(OwnWordsRow::enrolmentId, OwnWordsRow::words)),
                         choices(teacher, letter.id(), open.id()),
                         remarks.ofClass(teacher, open.id()),
-                        spelling(open)));
-    }
-
-    /** Names of the class and its work, and the teacher's own words, are no mistakes. */
-    private Function<String, Set<String>> spelling(OpenClass open) {
-        Spelling.Checker checker = spelling.in(accounts.look(open.teacher()).spelling());
-        Set<String> taken = new HashSet<>(mapper.findSpeltWords(open.teacher()));
-        Stream<String> students = open.book().students().stream()
-                .flatMap(student -> Stream.of(
-                        student.family(), student.given(), student.set().orElse("")));
-        Stream<String> preferred =
-                persons(open.teacher(), open.id()).values().stream().map(Person::preferred);
-        Stream<String> work = Stream.concat(
-                open.book().assessments().stream().map(Assessment::title),
-                open.book().categories().stream().map(Category::name));
-        Writer writer = writer(open.teacher());
-        Stream.of(students, preferred, work, Stream.of(writer.school(), writer.teacher(), open.title()))
-                .flatMap(Function.identity())
-                .flatMap(name -> Spelling.words(name).stream())
-                .forEach(word -> taken.add(word.toLowerCase(Locale.ROOT)));
-        return text -> checker.mistakes(text, taken);
-    }
-
-    /** What a misspelt word may have been meant to be. */
-    @Transactional(readOnly = true)
-    public List<String> proposals(TeacherId teacher, String word) {
-        return spelling.in(accounts.look(teacher).spelling()).proposals(word);
-    }
-
-    /** From now on a word is no mistake in any of the teacher's letters. */
-    @Transactional
-    public void keepWord(TeacherId teacher, String word) {
-        if (Spelling.words(word).size() != 1 || word.length() > 40) {
-            throw new FormException("“" + word + "” is no word of 1 to 40 letters.");
-        }
-        mapper.insertSpeltWord(teacher, word.replace('’', '\'').toLowerCase(Locale.ROOT));
+                        spelling.of(open, persons.values(), writer)));
     }
 
     /**
@@ -265,18 +220,23 @@ public class LetterService {
         UnaryOperator<String> mended = text -> whole.matcher(text)
                 .replaceAll(found ->
                         Matcher.quoteReplacement(found.group().startsWith("{") ? found.group() : Words.escaped(other)));
-        List<Block> blocks = letter.blocks().stream()
-                .map(block -> new Block(
-                        block.kind(), mended.apply(block.words()), block.span(), block.pieces(), block.columns()))
-                .toList();
-        mapper.updateLetter(
-                teacher,
-                new LetterRow(
-                        letterId, letter.name(), json.writeValueAsString(blocks), letter.archived(), letter.version()));
+        LetterRow row = row(letter.with(block ->
+                new Block(block.kind(), mended.apply(block.words()), block.span(), block.pieces(), block.columns())));
+        if (mapper.updateLetter(teacher, row) == 0) {
+            throw new FormException(
+                    "The letter was saved in another window meanwhile. Nothing was replaced; try again.");
+        }
         letter.groups().forEach(group -> sentences.mend(teacher, group, mended));
-        mapper.findOwnWords(teacher, letterId, open.id())
-                .forEach(own -> mapper.writeOwnWords(
-                        teacher, letterId, open.id(), own.enrolmentId(), mended.apply(own.words())));
+        for (OwnWordsRow own : mapper.findOwnWords(teacher, letterId, open.id())) {
+            String words = mended.apply(own.words());
+            if (words.length() > LONGEST_OWN_WORDS) {
+                throw new FormException("With “" + other + "” the own words for "
+                        + open.classBook().student(own.enrolmentId()).listName() + " would have over "
+                        + LONGEST_OWN_WORDS
+                        + " letters. Nothing was replaced; shorten them first.");
+            }
+            mapper.writeOwnWords(teacher, letterId, open.id(), own.enrolmentId(), words);
+        }
         mapper.findChoices(teacher, letterId, open.id())
                 .forEach(own -> mapper.writeChoice(
                         teacher,
@@ -348,90 +308,5 @@ public class LetterService {
     @Transactional
     public void unchoose(OpenClass open, long letterId, long enrolmentId, long groupId) {
         mapper.deleteChoice(open.teacher(), letterId, enrolmentId, groupId);
-    }
-
-    /**
-     * A letter that left.
-     *
-     * @param figures by key what each said then
-     */
-    public record HandedOut(
-            long enrolmentId,
-            long letterId,
-            String letter,
-            OffsetDateTime at,
-            String how,
-            Map<String, String> figures) {}
-
-    /** What was handed out in a class, the latest first. */
-    @Transactional(readOnly = true)
-    public List<HandedOut> handedOut(TeacherId teacher, long classId) {
-        return mapper.findHandedOut(teacher, classId).stream()
-                .map(row -> new HandedOut(
-                        row.enrolmentId(),
-                        row.letterId(),
-                        row.letterName(),
-                        row.at(),
-                        row.how(),
-                        json.readValue(row.figures(), new TypeReference<Map<String, String>>() {})))
-                .toList();
-    }
-
-    /** Keeps that letters left as they are. */
-    @Transactional
-    public void recordHandedOut(OpenClass open, Letter letter, List<MadeLetter> letters, String how) {
-        OffsetDateTime now = OffsetDateTime.now(clock);
-        for (MadeLetter made : letters) {
-            String words = json.writeValueAsString(made.blocks().stream()
-                    .map(block -> Map.of("kind", block.block().kind(), "said", block.said(), "rows", block.rows()))
-                    .toList());
-            mapper.insertHandedOut(
-                    open.teacher(),
-                    open.id(),
-                    new HandedOutRow(
-                            made.enrolmentId(),
-                            letter.id(),
-                            letter.name(),
-                            now,
-                            how,
-                            json.writeValueAsString(figures(made))),
-                    words,
-                    sha256(words));
-        }
-    }
-
-    /** What each figure of a letter says. */
-    static Map<String, String> figures(MadeLetter made) {
-        Map<String, String> figures = new LinkedHashMap<>();
-        for (MadeLetter.Made block : made.blocks()) {
-            String span = block.block().span();
-            block.said().paragraphs().stream()
-                    .flatMap(paragraph -> paragraph.bits().stream())
-                    .filter(bit ->
-                            bit.source() == Said.Source.FIGURE && !bit.of().equals("date"))
-                    .forEach(bit -> figures.put((span.isEmpty() ? "" : span + " ") + bit.of(), bit.text()));
-            block.rows()
-                    .forEach(row -> figures.put(
-                            block.block().kind() + " " + row.cells().get(0), String.join(" ", row.cells())));
-        }
-        return figures;
-    }
-
-    /** How many figures that were told then are told otherwise by the letter of today. */
-    public static int differing(HandedOut then, MadeLetter now) {
-        Map<String, String> today = figures(now);
-        return (int) then.figures().entrySet().stream()
-                .filter(figure -> today.containsKey(figure.getKey())
-                        && !today.get(figure.getKey()).equals(figure.getValue()))
-                .count();
-    }
-
-    private static String sha256(String words) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(words.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every JDK has SHA-256", missing);
-        }
     }
 }

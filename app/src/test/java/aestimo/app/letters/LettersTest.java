@@ -390,8 +390,8 @@ class LettersTest {
         assertThat(pages.get(1)).doesNotContain("Aldous", "Farrow", "Wren", "\ufffd", "#");
         // A second click gives the file again, and tells of no second letter.
         visitor.postForFile(at + "/paper", "chosen", own.student("Aldous"));
-        List<LetterService.HandedOut> handed =
-                run(() -> app.bean(LetterService.class).handedOut(own.teacher(), own.id()));
+        List<HandedOutService.HandedOut> handed =
+                run(() -> app.bean(HandedOutService.class).of(own.teacher(), own.id()));
         assertThat(handed).hasSize(3);
         assertThat(handed.stream().map(one -> one.figures().get("result")).collect(Collectors.toSet()))
                 .containsExactlyInAnyOrder("90.0", "60.0", "20.0");
@@ -421,8 +421,8 @@ class LettersTest {
         assertThat(texts.get("Brandt Ilva.pdf"))
                 .contains("Dear Ilva, you have 60.0 %.")
                 .doesNotContain("Wren");
-        assertThat(run(() -> app.bean(LetterService.class).handedOut(own.teacher(), own.id())))
-                .extracting(LetterService.HandedOut::how)
+        assertThat(run(() -> app.bean(HandedOutService.class).of(own.teacher(), own.id())))
+                .extracting(HandedOutService.HandedOut::how)
                 .containsExactly("file", "file");
     }
 
@@ -516,7 +516,7 @@ class LettersTest {
                 own.student("Aldous"),
                 "draft",
                 "true");
-        assertThat(run(() -> app.bean(LetterService.class).handedOut(own.teacher(), own.id())))
+        assertThat(run(() -> app.bean(HandedOutService.class).of(own.teacher(), own.id())))
                 .isEmpty();
     }
 
@@ -593,6 +593,71 @@ class LettersTest {
         HttpResponse<String> refused = visitor.post(at + "/spelling", "word", "colour", "other", "");
         assertThat(Html.text(visitor.get(OwnClass.location(refused)).body(), "[role=alert] p"))
                 .contains("Choose a word");
+    }
+
+    @Test
+    void aReplacementThatWouldNotFitReplacesNothingAnywhere() {
+        long letter = letter(Block.words("Your wrok, {given}."), Block.of(Block.Kind.OWN_WORDS));
+        String at = own.base() + "/families/letters/" + letter;
+        String long4000 = "wrok " + "a ".repeat(1997);
+        visitor.post(at + "/one/" + own.student("Brandt"), "what", "own-words", "ownWords", long4000 + "b");
+        HttpResponse<String> refused = visitor.post(at + "/spelling", "word", "wrok", "other", "workmanship");
+        assertThat(Html.text(visitor.get(OwnClass.location(refused)).body(), "[role=alert] p"))
+                .contains("the own words for Brandt, Ilva would have over 4000 letters");
+        assertThat(plain(letter, "Aldous")).isEqualTo("Your wrok, Wren.");
+        visitor.get(OwnClass.location(visitor.post(at + "/spelling", "word", "wrok", "other", "work")));
+        assertThat(plain(letter, "Aldous")).isEqualTo("Your work, Wren.");
+        assertThat(plain(letter, "Brandt")).startsWith("Your work, Ilva.\nwork a a");
+    }
+
+    /** What was settled for somebody goes with them, and what names something gone says so. */
+    @Test
+    void aDeletedGroupAndADeletedLetterAreToldAndLoseNothingElse() {
+        long group = group("All", "", from(null, "One."));
+        long letter = letter(Block.words("Hello. {sentences:" + group + "} Bye."));
+        String at = own.base() + "/families";
+        visitor.post(
+                at + "/letters/" + letter + "/one/" + own.student("Brandt"),
+                "what",
+                "own",
+                "group",
+                "" + group,
+                "words",
+                "Mine.");
+        visitor.postForFile(at + "/letters/" + letter + "/paper", "chosen", own.student("Brandt"));
+        visitor.post(at + "/sentences/" + group + "/delete");
+        assertThat(plain(letter, "Brandt")).isEqualTo("Hello. Bye.");
+        assertThat(looks(made(letter, "Brandt"))).contains("a deleted sentence group");
+        visitor.post(at + "/letters/" + letter + "/delete");
+        assertThat(visitor.get(at + "/letters/" + letter + "/one").statusCode()).isEqualTo(404);
+        assertThat(Html.texts(visitor.get(at + "/handed-out").body(), "tbody tr"))
+                .hasSize(1);
+    }
+
+    @Test
+    void lettersAreCopiedArchivedAndUsedAgain() {
+        long letter = letter(Block.words("Dear {given},"));
+        String at = own.base() + "/families";
+        String copy = OwnClass.location(visitor.post(at + "/letters/" + letter + "/copy"));
+        assertThat(Html.value(visitor.get(copy).body(), "#name", "value")).isEqualTo("Letter (2)");
+        visitor.post(at + "/letters/" + letter + "/archive", "archived", "true");
+        assertThat(Html.texts(visitor.get(at).body(), ".letter-list:not(.is-ready) b"))
+                .containsExactly("Letter (2)");
+        visitor.post(at + "/letters/" + letter + "/archive", "archived", "");
+        assertThat(Html.texts(visitor.get(at).body(), ".letter-list:not(.is-ready) b"))
+                .containsExactly("Letter", "Letter (2)");
+    }
+
+    @Test
+    void aClassOfNobodyIsTold() {
+        OwnClass empty = new OwnClass(app, "");
+        empty.addCategory("Tests");
+        String made = OwnClass.location(empty.visitor().post(empty.base() + "/families/letters", "of", "half-year"));
+        String at = made.replaceAll("\\?.*", "");
+        assertThat(empty.visitor().get(at + "/one").body()).contains("Nobody to write to");
+        for (String page : List.of("", "/hand-out", "/spelling")) {
+            assertThat(empty.visitor().get(at + page).statusCode()).as(page).isEqualTo(200);
+        }
     }
 
     @Test
