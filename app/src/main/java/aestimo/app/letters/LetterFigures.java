@@ -5,10 +5,9 @@ import aestimo.app.figures.ClassFigures;
 import aestimo.app.figures.Figure;
 import aestimo.app.figures.FigureType;
 import aestimo.app.figures.Value;
+import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.boundary.Band;
-import aestimo.core.value.Fraction;
-import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -122,7 +121,7 @@ final class LetterFigures {
                                 if (piece.kind() != AssessmentKind.MARKS) {
                                     yield shown(to, percent, As.GRADE);
                                 }
-                                String points = points(to, percent, piece.outOf());
+                                String points = points(to, percent, piece);
                                 yield Optional.of(as == As.MARK ? points : points + " of " + piece.outOf());
                             }
                             case PERCENT ->
@@ -131,10 +130,10 @@ final class LetterFigures {
                         }));
     }
 
-    /** The mark behind a percent. */
-    private static String points(Recipient to, Percent percent, OutOf outOf) {
-        Fraction points = percent.exact().times(Fraction.from(outOf.value())).dividedBy(Fraction.HUNDRED);
-        return points.toDecimal(to.at().book().rules().places().count())
+    /** The mark behind a percent, as the class rounds. */
+    private static String points(Recipient to, Percent percent, Assessment piece) {
+        return piece.pointsOf(percent.exact())
+                .toDecimal(to.at().book().rules().places().count())
                 .stripTrailingZeros()
                 .toPlainString();
     }
