@@ -57,10 +57,15 @@ document.addEventListener("alpine:init", () => {
   // Whom a letter is for.
   Alpine.data("ticks", () => ({
     each(work) {
-      for (const tick of this.$root.querySelectorAll("[name=chosen]")) tick.checked = work(tick);
+      for (const tick of this.$root.querySelectorAll("[name=chosen]:not(:disabled)")) tick.checked = work(tick);
+      changed(this.$root);
     },
     all(on) {
       this.each(() => on);
+    },
+    set(event) {
+      const { set } = event.target.dataset;
+      this.each((tick) => tick.dataset.set === set);
     },
     ready() {
       this.each((tick) => tick.dataset.ready === "true");

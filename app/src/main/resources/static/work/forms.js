@@ -25,6 +25,14 @@ document.addEventListener("alpine:init", () => {
     count() {},
   };
   Alpine.data("rows", () => ({ ...rows }));
+  Alpine.data("contacts", () => ({
+    ...rows,
+    remove(event) {
+      const row = event.target.closest("li");
+      row.parentElement.dispatchEvent(new Event("change", { bubbles: true }));
+      row.remove();
+    },
+  }));
   Alpine.data("gone", () => ({
     shown: false,
     toggle() {

@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.groundwork.TryOutService;
+import aestimo.app.handout.HandOut;
+import aestimo.app.handout.HandOutService;
 import aestimo.app.imports.ImportService;
+import aestimo.app.jobs.JobService;
 import aestimo.app.letters.LetterService;
 import aestimo.app.letters.ReadyMade;
 import aestimo.app.letters.SentenceService;
@@ -86,6 +89,40 @@ final class Routes {
         long letter = ReadyMade.make(
                         "half-year", teacher, app.bean(LetterService.class), app.bean(SentenceService.class))
                 .orElseThrow();
+        HandOut how = new HandOut(
+                letter,
+                Map.of("span", "year"),
+                List.of(Long.parseLong(classBook.book().students().get(0).id().text())),
+                HandOut.As.DOCX,
+                false,
+                1,
+                true,
+                true);
+        long file = app.bean(HandOutService.class)
+                .handOut(HandOut.open(teacher, classBook, how.dates()), how, "")
+                .file()
+                .orElseThrow()
+                .id();
+        JobService jobs = app.bean(JobService.class);
+        long job = jobs.begin(teacher, new JobService.Asked(classId, "of another", "letters", "Letters", "{}", 1))
+                .job()
+                .id();
+        jobs.stop(teacher, classId, job);
+        Map<String, String> ids = new HashMap<>(madeBefore(app, teacher, classBook, letter, tryOuts, helps, term));
+        ids.put("fileId", Long.toString(file));
+        ids.put("jobId", Long.toString(job));
+        return ids;
+    }
+
+    private static Map<String, String> madeBefore(
+            RunningApp app,
+            TeacherId teacher,
+            ClassBook classBook,
+            long letter,
+            TryOutService tryOuts,
+            HelpService helps,
+            long term) {
+        long classId = classBook.row().id();
         return Map.of(
                 "letterId", Long.toString(letter),
                 "groupId",

@@ -79,7 +79,7 @@ class LauncherJourney {
         assertThat(run("status").words()).isEqualTo("Nothing runs. ./aestimo demo or ./aestimo start begins.\n");
         Files.writeString(own.resolve("app.pid"), "1\n");
         assertThat(run("status", "--json").words())
-                .isEqualTo("{\"app\": null, \"office\": null, \"running\": false}\n");
+                .isEqualTo("{\"app\": null, \"office\": null, \"post\": null, \"running\": false}\n");
 
         Answer start = run("start");
         assertThat(start.exit()).as(start.words()).isZero();
@@ -89,7 +89,7 @@ class LauncherJourney {
                 .isEqualTo("rw-------");
         assertThat(run("status", "--json").words())
                 .isEqualTo("{\"app\": \"http://localhost:" + settings.get("AESTIMO_PORT")
-                        + "/\", \"office\": null, \"running\": true}\n");
+                        + "/\", \"office\": null, \"post\": null, \"running\": true}\n");
         assertThat(run("start").words()).contains("application runs already");
         assertThat(run("demo").words()).contains("your own markbook is running.", "./aestimo stop");
         assertThat(type("long enough to do\n", "account", "add", "finch", "Fay Finch"))

@@ -1,5 +1,6 @@
 package aestimo.office;
 
+import aestimo.post.PostRoom;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -10,11 +11,15 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.context.annotation.Bean;
 
-/** The process. */
+/** The process; asked for “post”, the post room’s instead. */
 @SpringBootApplication
 public class Office {
     public static void main(String[] arguments) {
-        SpringApplication.run(Office.class, arguments);
+        if (arguments.length > 0 && arguments[0].equals("post")) {
+            PostRoom.main(arguments);
+        } else {
+            SpringApplication.run(Office.class, arguments);
+        }
     }
 
     /** @param today a fixed day, such as 2027-02-24; empty: the real one */

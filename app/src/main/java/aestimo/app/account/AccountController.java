@@ -1,9 +1,15 @@
 package aestimo.app.account;
 
+import aestimo.app.web.FormException;
+import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Sent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.util.List;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.security.core.context.SecurityContext;
@@ -14,6 +20,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The door: the first account, signing in; and the account page. */
@@ -83,13 +90,40 @@ class AccountController {
             @RequestParam String rowHeight,
             @RequestParam String typeSize,
             @RequestParam(defaultValue = "en-gb") String spelling,
+            @RequestParam(defaultValue = "") String email,
             RedirectAttributes told) {
+        AccountSettings typed = new AccountSettings(
+                name.strip(), school.strip(), theme, rowHeight, typeSize, spelling, email.strip(), false);
+        // Where it is refused, the page shows again what was typed.
+        told.addFlashAttribute("typed", typed);
+        return told(told, "Saved.", () -> accounts.changeLook(teacher.id(), typed));
+    }
+
+    @GetMapping("/account/picture")
+    ResponseEntity<byte[]> picture(@AuthenticationPrincipal SignedInTeacher teacher) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_PNG)
+                .cacheControl(CacheControl.noStore())
+                .body(accounts.picture(teacher.id()).orElseThrow(() -> new NotFoundException("picture")));
+    }
+
+    @PostMapping("/account/picture")
+    String changePicture(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam(name = "picture", required = false) MultipartFile picture,
+            @RequestParam(defaultValue = "") String without,
+            RedirectAttributes told)
+            throws IOException {
+        byte[] chosen = picture == null || !without.isEmpty() ? new byte[0] : picture.getBytes();
+        if (chosen.length == 0 && without.isEmpty()) {
+            return told(told, "", () -> {
+                throw FormException.at("picture", "Choose a JPEG or PNG picture first.");
+            });
+        }
         return told(
                 told,
-                "Saved.",
-                () -> accounts.changeLook(
-                        teacher.id(),
-                        new AccountSettings(name.strip(), school.strip(), theme, rowHeight, typeSize, spelling)));
+                without.isEmpty() ? "The picture is saved." : "The picture is deleted.",
+                () -> accounts.savePicture(teacher.id(), chosen));
     }
 
     @PostMapping("/account/password")

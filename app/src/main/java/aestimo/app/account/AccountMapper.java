@@ -29,6 +29,14 @@ interface AccountMapper {
 
     void updateSettings(@Param("teacher") TeacherId teacher, @Param("look") AccountSettings look);
 
+    /** A row with the picture; empty where there is none. */
+    Optional<PictureRow> findPicture(@Param("teacher") TeacherId teacher);
+
+    record PictureRow(byte[] picture) {}
+
+    /** @param picture null for none */
+    void updatePicture(@Param("teacher") TeacherId teacher, @Param("picture") byte[] picture);
+
     void updatePassword(@Param("teacher") TeacherId teacher, @Param("hash") String hash);
 
     int countFailuresSince(@Param("signIn") String signIn, @Param("since") OffsetDateTime since);

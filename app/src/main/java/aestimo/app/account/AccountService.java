@@ -2,6 +2,8 @@ package aestimo.app.account;
 
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import aestimo.app.web.MailAddress;
+import aestimo.app.web.PictureFile;
 import aestimo.app.web.Problems;
 import java.time.Clock;
 import java.time.Duration;
@@ -23,6 +25,7 @@ public class AccountService {
 
     private static final int FAILURES_ALLOWED = 5;
     private static final Duration FAILURES_REMEMBERED = Duration.ofMinutes(10);
+    private static final int PICTURE_SIDE = 600;
     private static final Set<String> THEMES = Set.of("auto", "light", "dark");
     private static final Set<String> ROW_HEIGHTS = Set.of("low", "medium", "high");
     private static final Set<String> TYPE_SIZES = Set.of("small", "medium", "large");
@@ -145,7 +148,27 @@ public class AccountService {
                 || !SPELLINGS.contains(look.spelling())) {
             throw new FormException("That is none of the choices there are. Nothing was changed.");
         }
+        MailAddress.problem(look.email(), "Your e-mail address").ifPresent(words -> {
+            throw FormException.at("email", words);
+        });
         mapper.updateSettings(teacher, look);
+    }
+
+    /** The picture at the head of letters, a PNG; empty where there is none. */
+    @Transactional(readOnly = true)
+    public Optional<byte[]> picture(TeacherId teacher) {
+        return mapper.findPicture(teacher).map(AccountMapper.PictureRow::picture);
+    }
+
+    /**
+     * Keeps a picture for the head of letters, made anew and small.
+     *
+     * @param file as sent; empty: the picture there is goes
+     * @throws FormException when it is no picture, or too large a one
+     */
+    @Transactional
+    public void savePicture(TeacherId teacher, byte[] file) {
+        mapper.updatePicture(teacher, file.length == 0 ? null : PictureFile.png(file, PICTURE_SIDE));
     }
 
     /** @throws FormException when the old password is wrong or the new one will not do */

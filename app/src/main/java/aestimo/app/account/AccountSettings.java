@@ -1,5 +1,7 @@
 package aestimo.app.account;
 
+import java.io.Serializable;
+
 /**
  * How a teacher likes the pages.
  *
@@ -8,10 +10,21 @@ package aestimo.app.account;
  * @param theme {@code auto}, {@code light} or {@code dark}
  * @param rowHeight {@code low}, {@code medium} or {@code high}
  * @param typeSize {@code small}, {@code medium} or {@code large}
+ * @param email where answers to the teacher's mail go; may be empty
+ * @param hasPicture whether the school has a picture for the head of letters
  * @param spelling of letters: {@code en-gb} or {@code en}
  */
 public record AccountSettings(
-        String name, String school, String theme, String rowHeight, String typeSize, String spelling) {
+        String name,
+        String school,
+        String theme,
+        String rowHeight,
+        String typeSize,
+        String spelling,
+        String email,
+        boolean hasPicture)
+        implements Serializable {
     /** For pages seen before signing in. */
-    public static final AccountSettings PLAIN = new AccountSettings("", "", "auto", "medium", "medium", "en-gb");
+    public static final AccountSettings PLAIN =
+            new AccountSettings("", "", "auto", "medium", "medium", "en-gb", "", false);
 }

@@ -110,7 +110,9 @@ class DemoData implements ApplicationRunner {
                                     look.theme(),
                                     look.rowHeight(),
                                     look.typeSize(),
-                                    look.spelling()));
+                                    look.spelling(),
+                                    signIn + "@tidewater.example",
+                                    false));
                     school.saveAsked(
                             teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
                     plans.forEach(plan -> classes.make(teacher, year, plan));

@@ -1,6 +1,7 @@
 package aestimo.app.desk;
 
 import aestimo.app.account.AccountService;
+import aestimo.app.account.AccountSettings;
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
@@ -146,7 +147,14 @@ class DeskController {
     @GetMapping("/account")
     String account(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
         model.addAttribute("frame", frames.ofDesk(teacher, "Account", "signed in as " + teacher.signIn(), "account"));
-        model.addAttribute("look", accounts.look(teacher.id()));
+        AccountSettings saved = accounts.look(teacher.id());
+        model.addAttribute("saved", saved);
+        // What was typed and refused is shown again.
+        model.addAttribute(
+                "look",
+                model.containsAttribute("problems") && model.getAttribute("typed") != null
+                        ? model.getAttribute("typed")
+                        : saved);
         return "account/account";
     }
 }

@@ -1,22 +1,17 @@
 package aestimo.app.families;
 
-import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
-import aestimo.app.letters.HandedOutService;
-import aestimo.app.letters.HandedOutService.HandedOut;
 import aestimo.app.letters.Letter;
 import aestimo.app.letters.LetterService;
 import aestimo.app.letters.ReadyMade;
 import aestimo.app.letters.SentenceService;
+import aestimo.app.ownform.OwnFormService;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Sent;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,7 +20,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** The letters there are, those ready-made, and what was handed out. */
+/** The letters there are, and those ready-made. */
 @Controller
 @RequestMapping("/classes/{classId}/families")
 class FamiliesController {
@@ -33,22 +28,18 @@ class FamiliesController {
 
     private final FrameService frames;
     private final LetterService letters;
-    private final HandedOutService handedOut;
     private final SentenceService sentences;
+    private final OwnFormService forms;
 
-    FamiliesController(
-            FrameService frames, LetterService letters, HandedOutService handedOut, SentenceService sentences) {
+    FamiliesController(FrameService frames, LetterService letters, SentenceService sentences, OwnFormService forms) {
         this.frames = frames;
         this.letters = letters;
-        this.handedOut = handedOut;
         this.sentences = sentences;
+        this.forms = forms;
     }
 
     /** @param facts of what it is made, in a few words */
     record Line(Letter letter, String facts) {}
-
-    /** Everything handed out at once. */
-    record Handed(String when, String letter, String how, List<String> names) {}
 
     @GetMapping
     String list(OpenClass open, Model model) {
@@ -93,7 +84,7 @@ class FamiliesController {
     @PostMapping("/letters/{letterId}/copy")
     String copy(OpenClass open, @PathVariable long letterId, RedirectAttributes told) {
         Letter own = letters.letter(open.teacher(), letterId);
-        return Sent.of(() -> letters.add(open.teacher(), own.name(), own.blocks()))
+        return Sent.of(() -> forms.copy(open.teacher(), own))
                 .saying(told, "“" + own.name() + "” is copied.")
                 .to(id -> to(open, "/letters/" + id))
                 .orSay(told, to(open, ""));
@@ -114,26 +105,6 @@ class FamiliesController {
         letters.remove(open.teacher(), letterId);
         told.addFlashAttribute("done", "“" + own.name() + "” is deleted. What was handed out of it stays listed.");
         return to(open, "");
-    }
-
-    @GetMapping("/handed-out")
-    String handedOut(OpenClass open, Model model) {
-        model.addAttribute("frame", frames.ofClass(open, PAGE));
-        Map<String, Handed> together = new LinkedHashMap<>();
-        for (HandedOut one : handedOut.of(open.teacher(), open.id())) {
-            String when = Days.at(one.at());
-            together.computeIfAbsent(
-                            one.at() + one.letter(),
-                            key -> new Handed(
-                                    when,
-                                    one.letter(),
-                                    one.how().equals("file") ? "as a file" : "on paper",
-                                    new ArrayList<>()))
-                    .names()
-                    .add(open.classBook().student(one.enrolmentId()).listName());
-        }
-        model.addAttribute("handed", together.values());
-        return "families/handed-out";
     }
 
     static String to(OpenClass open, String path) {

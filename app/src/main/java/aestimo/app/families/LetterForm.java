@@ -31,7 +31,14 @@ final class LetterForm {
                             fields.text("pieces", place).isEmpty() ? List.of() : List.of(fields.text("pieces", place)),
                             own == Kind.PIECES ? columns(fields, mark) : List.of())));
         }
-        return new Letter(before.id(), fields.text("name"), blocks, before.archived(), (int) fields.number("version"));
+        return new Letter(
+                before.id(),
+                fields.text("name"),
+                blocks,
+                before.archived(),
+                (int) fields.number("version"),
+                (int) Math.min(9, fields.number("pages")),
+                before.formName());
     }
 
     private static List<Column> columns(FormFields fields, String mark) {

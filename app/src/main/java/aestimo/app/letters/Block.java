@@ -77,7 +77,7 @@ public record Block(Kind kind, String words, String span, List<String> pieces, L
                 kind, "", "", List.of(), kind == Kind.PIECES ? List.of(Column.MARK, Column.PERCENT) : List.of());
     }
 
-    static Block words(String words) {
+    public static Block ofWords(String words) {
         return new Block(Kind.WORDS, words, "", List.of(), List.of());
     }
 

@@ -125,9 +125,25 @@ public final class ClassLetters {
         return told.writer();
     }
 
-    /** Some of the letters as a document that a word processor opens. */
-    public byte[] docx(List<MadeLetter> letters) throws IOException {
-        return LetterDocx.of(letters, told.writer(), classBook.row().title());
+    /**
+     * Some of the letters as a document that a word processor opens.
+     *
+     * @param picture of the school, a PNG
+     */
+    public byte[] docx(List<MadeLetter> letters, Optional<byte[]> picture) throws IOException {
+        return LetterDocx.of(letters, told.writer(), classBook.row().title(), picture);
+    }
+
+    /** Words beside the letter itself, such as those of a mail, as one student is told them. */
+    public Said say(MadeLetter made, String words) {
+        Map<Long, Choice> choices = told.choices().getOrDefault(made.enrolmentId(), Map.of());
+        return new Saying(made.to(), groups(""), choices).say(Words.of(words));
+    }
+
+    /** What one name in braces says to one student; empty where it says nothing. */
+    public String value(MadeLetter made, String inBraces) {
+        Map<Long, Choice> choices = told.choices().getOrDefault(made.enrolmentId(), Map.of());
+        return new Saying(made.to(), groups(""), choices).say(inBraces);
     }
 
     /** Who comes before and after a student in the list. */

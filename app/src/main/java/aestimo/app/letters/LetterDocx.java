@@ -4,18 +4,14 @@ import aestimo.app.letters.MadeLetter.Made;
 import aestimo.app.letters.MadeLetter.Row;
 import aestimo.app.letters.Recipient.Writer;
 import aestimo.app.picture.AimPicture;
-import java.awt.BasicStroke;
-import java.awt.Color;
-import java.awt.Font;
-import java.awt.Graphics2D;
-import java.awt.RenderingHints;
-import java.awt.geom.Path2D;
+import aestimo.app.picture.AimPng;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.math.BigInteger;
 import java.util.List;
+import java.util.Optional;
 import javax.imageio.ImageIO;
 import org.apache.poi.common.usermodel.PictureType;
 import org.apache.poi.openxml4j.exceptions.InvalidFormatException;
@@ -37,29 +33,28 @@ final class LetterDocx {
     private static final String HEADING = "Heading1";
     private static final String SERIF = "Georgia";
     private static final int SIZE = 11;
-    private static final int SHARP = 3;
+    private static final int PICTURE_HEIGHT = 50;
     private static final double UNITS_TO_POINTS = 0.75;
-    private static final Color REACHED = new Color(0x1c7268);
-    private static final Color AIMED = new Color(0x7b3b63);
-    private static final Color RULE = new Color(0xd9d2c3);
-    private static final Color DIM = new Color(0x55606c);
 
     private final XWPFDocument document;
     private final Writer writer;
     private final String title;
+    private final Optional<byte[]> school;
 
-    private LetterDocx(XWPFDocument document, Writer writer, String title) {
+    private LetterDocx(XWPFDocument document, Writer writer, String title, Optional<byte[]> school) {
         this.document = document;
         this.writer = writer;
         this.title = title;
+        this.school = school;
     }
 
     /** @param title of the class */
-    static byte[] of(List<MadeLetter> letters, Writer writer, String title) throws IOException {
+    static byte[] of(List<MadeLetter> letters, Writer writer, String title, Optional<byte[]> school)
+            throws IOException {
         try (XWPFDocument document = new XWPFDocument();
                 ByteArrayOutputStream out = new ByteArrayOutputStream()) {
             addHeadingStyle(document);
-            LetterDocx docx = new LetterDocx(document, writer, title);
+            LetterDocx docx = new LetterDocx(document, writer, title, school);
             for (int i = 0; i < letters.size(); i++) {
                 docx.add(letters.get(i), i > 0);
             }
@@ -103,7 +98,12 @@ final class LetterDocx {
         }
     }
 
-    private void addHeading(MadeLetter made) {
+    private void addHeading(MadeLetter made) throws IOException {
+        if (school.isPresent()) {
+            BufferedImage image = ImageIO.read(new ByteArrayInputStream(school.get()));
+            int height = Math.min(PICTURE_HEIGHT, image.getHeight());
+            addPicture(school.get(), "School.png", image.getWidth() * height / image.getHeight(), height);
+        }
         XWPFParagraph heading = document.createParagraph();
         heading.setStyle(HEADING);
         run(heading, writer.school().isEmpty() ? title : writer.school(), 15).setBold(true);
@@ -165,63 +165,21 @@ final class LetterDocx {
     private void addPicture(AimPicture picture) throws IOException {
         int width = (int) Math.round(picture.width() * UNITS_TO_POINTS * 1.4);
         int height = (int) Math.round(picture.height() * UNITS_TO_POINTS * 1.4);
+        addPicture(AimPng.of(picture), picture.words() + ".png", width, height);
+    }
+
+    private void addPicture(byte[] png, String name, int width, int height) throws IOException {
         try {
             document.createParagraph()
                     .createRun()
                     .addPicture(
-                            new ByteArrayInputStream(png(picture)),
+                            new ByteArrayInputStream(png),
                             PictureType.PNG,
-                            picture.words() + ".png",
+                            name,
                             Units.toEMU(width),
                             Units.toEMU(height));
         } catch (InvalidFormatException never) {
             throw new IllegalStateException("a PNG is a PNG", never);
         }
-    }
-
-    /** The picture as pages show it. */
-    private static byte[] png(AimPicture picture) throws IOException {
-        int width = (int) picture.width();
-        int height = (int) picture.height();
-        BufferedImage image = new BufferedImage(width * SHARP, height * SHARP, BufferedImage.TYPE_INT_RGB);
-        Graphics2D pen = image.createGraphics();
-        pen.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-        pen.setColor(Color.WHITE);
-        pen.fillRect(0, 0, image.getWidth(), image.getHeight());
-        pen.scale(SHARP, SHARP);
-        pen.setFont(new Font(Font.SANS_SERIF, Font.PLAIN, 9));
-        for (AimPicture.Level level : picture.levels()) {
-            pen.setColor(RULE);
-            pen.drawLine((int) picture.left(), (int) level.y(), width, (int) level.y());
-            pen.setColor(DIM);
-            pen.drawString(level.words(), 2, (int) level.y() + 3);
-        }
-        picture.terms().forEach(label -> pen.drawString(label.words(), (int) label.x() - 6, height - 2));
-        pen.setColor(AIMED);
-        pen.setStroke(new BasicStroke(1.4f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1, new float[] {3, 2}, 0));
-        draw(pen, picture.aims());
-        pen.setColor(REACHED);
-        pen.setStroke(new BasicStroke(2));
-        draw(pen, picture.line());
-        picture.dots().forEach(dot -> pen.fillOval((int) dot.x() - 3, (int) dot.y() - 3, 7, 7));
-        pen.dispose();
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        ImageIO.write(image, "png", out);
-        return out.toByteArray();
-    }
-
-    /** @param points as SVG takes them */
-    private static void draw(Graphics2D pen, String points) {
-        Path2D path = new Path2D.Double();
-        for (String point : points.isEmpty() ? new String[0] : points.split(" ")) {
-            double x = Double.parseDouble(point.substring(0, point.indexOf(',')));
-            double y = Double.parseDouble(point.substring(point.indexOf(',') + 1));
-            if (path.getCurrentPoint() == null) {
-                path.moveTo(x, y);
-            } else {
-                path.lineTo(x, y);
-            }
-        }
-        pen.draw(path);
     }
 }

@@ -1,7 +1,6 @@
 package aestimo.app.letters;
 
 import aestimo.app.store.TeacherId;
-import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -15,7 +14,7 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface LetterMapper {
     /** @param blocks JSON */
-    record LetterRow(long id, String name, String blocks, boolean archived, int version) {}
+    record LetterRow(long id, String name, String blocks, boolean archived, int version, int pages, String formName) {}
 
     /** @param stretches JSON */
     record GroupRow(long id, String name, String figure, String stretches, String onlyWhere, int version) {}
@@ -26,16 +25,12 @@ interface LetterMapper {
 
     record PersonRow(long enrolmentId, String preferred, String forms) {}
 
-    /** @param figures JSON, by key what each said */
-    record HandedOutRow(
-            long enrolmentId, long letterId, String letterName, OffsetDateTime at, String how, String figures) {}
-
     @Select("""
-            SELECT id, name, blocks, archived, version FROM letter WHERE teacher_id = #{teacher} ORDER BY archived, name""")
+            SELECT id, name, blocks, archived, version, pages, form_name FROM letter WHERE teacher_id = #{teacher} ORDER BY archived, name""")
     List<LetterRow> findLetters(@Param("teacher") TeacherId teacher);
 
     @Select("""
-            SELECT id, name, blocks, archived, version FROM letter WHERE teacher_id = #{teacher} AND id = #{id}""")
+            SELECT id, name, blocks, archived, version, pages, form_name FROM letter WHERE teacher_id = #{teacher} AND id = #{id}""")
     Optional<LetterRow> findLetter(@Param("teacher") TeacherId teacher, @Param("id") long id);
 
     /** Returns null where another has the name. */
@@ -46,7 +41,7 @@ interface LetterMapper {
 
     /** Returns 0 where it is gone or was saved elsewhere meanwhile. */
     @Update("""
-            UPDATE letter SET name = #{row.name}, blocks = #{row.blocks}, archived = #{row.archived}, version = version + 1
+            UPDATE letter SET name = #{row.name}, blocks = #{row.blocks}, archived = #{row.archived}, pages = #{row.pages}, version = version + 1
              WHERE teacher_id = #{teacher} AND id = #{row.id} AND version = #{row.version}""")
     int updateLetter(@Param("teacher") TeacherId teacher, @Param("row") LetterRow row);
 
@@ -152,25 +147,4 @@ interface LetterMapper {
               JOIN student s ON s.teacher_id = e.teacher_id AND s.id = e.student_id
              WHERE e.teacher_id = #{teacher} AND e.class_id = #{classId}""")
     List<PersonRow> findPersons(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
-    /** The same letter once more within a minute, as by a double click, is handed out once. */
-    @Insert("""
-            INSERT INTO handed_out (teacher_id, class_id, enrolment_id, letter_id, letter_name, at, how, figures, words, sha256)
-            SELECT #{teacher}, #{classId}, #{row.enrolmentId}, #{row.letterId}, #{row.letterName}, #{row.at}, #{row.how},
-                   #{row.figures}, #{words}, #{sha256}
-             WHERE NOT EXISTS (SELECT FROM handed_out h
-                                WHERE h.teacher_id = #{teacher} AND h.enrolment_id = #{row.enrolmentId}
-                                  AND h.letter_id = #{row.letterId} AND h.how = #{row.how} AND h.sha256 = #{sha256}
-                                  AND h.at > #{row.at}::timestamptz - interval '1 minute')""")
-    void insertHandedOut(
-            @Param("teacher") TeacherId teacher,
-            @Param("classId") long classId,
-            @Param("row") HandedOutRow row,
-            @Param("words") String words,
-            @Param("sha256") String sha256);
-
-    @Select("""
-            SELECT enrolment_id, coalesce(letter_id, 0) AS letter_id, letter_name, at, how, figures FROM handed_out
-             WHERE teacher_id = #{teacher} AND class_id = #{classId} ORDER BY at DESC, id DESC""")
-    List<HandedOutRow> findHandedOut(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

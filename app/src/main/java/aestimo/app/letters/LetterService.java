@@ -19,6 +19,7 @@ import aestimo.app.web.Problems;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -86,7 +87,9 @@ public class LetterService {
                 letter.name(),
                 json.writeValueAsString(letter.blocks()),
                 letter.archived(),
-                letter.version());
+                letter.version(),
+                letter.pages(),
+                letter.formName());
     }
 
     private Letter letter(LetterRow row) {
@@ -95,7 +98,9 @@ public class LetterService {
                 row.name(),
                 json.readValue(row.blocks(), new TypeReference<List<Block>>() {}),
                 row.archived(),
-                row.version());
+                row.version(),
+                row.pages(),
+                row.formName());
     }
 
     /**
@@ -125,43 +130,66 @@ public class LetterService {
     @Transactional
     public void save(TeacherId teacher, ClassFigures at, Letter letter) {
         Problems problems = new Problems();
-        if (letter.name().isEmpty() || letter.name().length() > LONGEST_NAME) {
-            problems.at(
-                    "name", "A letter needs a name of 1 to " + LONGEST_NAME + " letters, such as Half-year letter.");
-        } else if (mapper.countLettersNamed(teacher, letter.name(), letter.id()) > 0) {
-            problems.at("name", "There is a letter “" + letter.name() + "” already. Choose another name.");
-        }
+        checkName(teacher, letter.id(), letter.name(), problems);
         if (letter.blocks().isEmpty() || letter.blocks().size() > MOST_BLOCKS) {
             problems.add("A letter has 1 to " + MOST_BLOCKS + " blocks. Add one below.");
         }
-        List<Long> known =
-                sentences.groups(teacher).stream().map(SentenceGroup::id).toList();
         for (int i = 0; i < letter.blocks().size(); i++) {
             int place = i;
             Block block = letter.blocks().get(i);
             if (block.words().length() > Words.LONGEST) {
                 problems.at("words", i, "These words have over " + Words.LONGEST + " letters.");
             }
-            block.read().ifPresent(words -> {
-                KnownFigures.problem(at, words).ifPresent(wrong -> problems.at("words", place, wrong));
-                if (!known.containsAll(words.groups())) {
-                    problems.at(
-                            "words", place, "A sentence group named here is deleted. Take it out, or choose another.");
-                }
-            });
+            problems(teacher, at, block.words()).forEach(wrong -> problems.at("words", place, wrong));
         }
         problems.refuse();
-        LetterRow row = new LetterRow(
-                letter.id(),
-                letter.name(),
-                json.writeValueAsString(letter.blocks()),
-                letter.archived(),
-                letter.version());
-        if (mapper.updateLetter(teacher, row) == 0) {
+        if (mapper.updateLetter(teacher, row(letter)) == 0) {
             letter(teacher, letter.id());
             throw new FormException(
                     "The letter was saved in another window meanwhile. What you typed is still here, not saved; save again to put it in place of that.");
         }
+    }
+
+    private void checkName(TeacherId teacher, long id, String name, Problems problems) {
+        if (name.isEmpty() || name.length() > LONGEST_NAME) {
+            problems.at(
+                    "name", "A letter needs a name of 1 to " + LONGEST_NAME + " letters, such as Half-year letter.");
+        } else if (mapper.countLettersNamed(teacher, name, id) > 0) {
+            problems.at("name", "There is a letter “" + name + "” already. Choose another name.");
+        }
+    }
+
+    /** @throws FormException when the name will not do */
+    @Transactional
+    public void rename(TeacherId teacher, long id, String name) {
+        Letter own = letter(teacher, id);
+        Problems problems = new Problems();
+        checkName(teacher, id, name, problems);
+        problems.refuse();
+        mapper.updateLetter(
+                teacher,
+                row(new Letter(id, name, own.blocks(), own.archived(), own.version(), own.pages(), own.formName())));
+    }
+
+    /** Puts other blocks in the place of a letter's own, as when its form is another. */
+    @Transactional
+    public void replaceBlocks(TeacherId teacher, long id, List<Block> blocks) {
+        Letter own = letter(teacher, id);
+        mapper.updateLetter(teacher, row(own.with(blocks)));
+    }
+
+    /** What is wrong with words for a class: a figure or group there is not. */
+    @Transactional(readOnly = true)
+    public List<String> problems(TeacherId teacher, ClassFigures at, String text) {
+        Words words = Words.of(text);
+        List<String> problems = new ArrayList<>();
+        KnownFigures.problem(at, words).ifPresent(problems::add);
+        List<Long> known =
+                sentences.groups(teacher).stream().map(SentenceGroup::id).toList();
+        if (!known.containsAll(words.groups())) {
+            problems.add("A sentence group named here is deleted. Take it out, or choose another.");
+        }
+        return problems;
     }
 
     /** @throws NotFoundException when the teacher has no such letter */
@@ -169,7 +197,8 @@ public class LetterService {
     public void archive(TeacherId teacher, long id, boolean archived) {
         Letter own = letter(teacher, id);
         mapper.updateLetter(
-                teacher, new LetterRow(id, own.name(), json.writeValueAsString(own.blocks()), archived, own.version()));
+                teacher,
+                row(new Letter(id, own.name(), own.blocks(), archived, own.version(), own.pages(), own.formName())));
     }
 
     /** What was handed out of it is kept. */
@@ -248,7 +277,10 @@ public class LetterService {
     Writer writer(TeacherId teacher) {
         AccountSettings settings = accounts.look(teacher);
         return new Writer(
-                settings.school(), settings.name(), LocalDate.now(clock).format(DAY));
+                settings.school(),
+                settings.name(),
+                LocalDate.now(clock).format(DAY),
+                settings.hasPicture() ? "/account/picture" : "");
     }
 
     Map<Long, Person> persons(TeacherId teacher, long classId) {

@@ -58,6 +58,11 @@ public record MadeLetter(Recipient to, List<Made> blocks, String ownWords, List<
         return to.student().number();
     }
 
+    /** Empty where the student is in none. */
+    public String setName() {
+        return to.student().set().orElse("");
+    }
+
     public boolean isReady() {
         return toLookAt.isEmpty();
     }

@@ -21,7 +21,7 @@ import java.util.regex.Pattern;
 public record ReadyMade(String key, String name, String facts, List<Block> blocks) {
     /** A letter that is only begun. */
     public static final List<Block> BLANK =
-            List.of(Block.of(Kind.HEADING), Block.words("Dear {given},"), Block.of(Kind.SIGNATURE));
+            List.of(Block.of(Kind.HEADING), Block.ofWords("Dear {given},"), Block.of(Kind.SIGNATURE));
 
     private static final Pattern NAMED = Pattern.compile("\\{sentences:@([^}]+)}");
     private static final List<Column> MARKS = List.of(Column.MARK, Column.PERCENT, Column.CLASS);
@@ -129,14 +129,14 @@ public record ReadyMade(String key, String name, String facts, List<Block> block
                     "result, next grade, marks, the terms against the target",
                     List.of(
                             Block.of(Kind.HEADING),
-                            Block.words("Dear {given},"),
-                            Block.words(
+                            Block.ofWords("Dear {given},"),
+                            Block.ofWords(
                                     "{sentences:@Result and next grade} {sentences:@Just below the next grade}\n"
                                             + "{sentences:@Movement} {sentences:@Against the target} {sentences:@Work not handed in}"),
                             pieces(MARKS),
                             Block.of(Kind.OVER_TIME),
                             Block.of(Kind.OWN_WORDS),
-                            Block.words("{sentences:@Closing}"),
+                            Block.ofWords("{sentences:@Closing}"),
                             Block.of(Kind.SIGNATURE))),
             new ReadyMade(
                     "mark-sheet",
@@ -146,7 +146,7 @@ public record ReadyMade(String key, String name, String facts, List<Block> block
                             Block.of(Kind.HEADING),
                             pieces(List.of(Column.DUE, Column.MARK, Column.PERCENT, Column.GRADE)),
                             Block.of(Kind.CATEGORIES),
-                            Block.words("Result for {term}: *{result} %*, grade *{grade}*."),
+                            Block.ofWords("Result for {term}: *{result} %*, grade *{grade}*."),
                             Block.of(Kind.SIGNATURE))),
             new ReadyMade(
                     "feedback",
@@ -154,7 +154,7 @@ public record ReadyMade(String key, String name, String facts, List<Block> block
                     "marks with your notes and the place in the class",
                     List.of(
                             Block.of(Kind.HEADING),
-                            Block.words("Dear {given},\nthis is what I noted to your work."),
+                            Block.ofWords("Dear {given},\nthis is what I noted to your work."),
                             pieces(List.of(Column.MARK, Column.GRADE, Column.RANK, Column.CLASS)),
                             Block.of(Kind.NOTES),
                             Block.of(Kind.OWN_WORDS))),
@@ -164,7 +164,7 @@ public record ReadyMade(String key, String name, String facts, List<Block> block
                     "targets, and what is needed for the next grade",
                     List.of(
                             Block.of(Kind.HEADING),
-                            Block.words(
+                            Block.ofWords(
                                     "{name} stands at *{result} %*, grade *{grade}*.\n{They} {needs/need} {needed} % on what is left"
                                             + " for grade {next-grade}.\n{sentences:@Against the target}"),
                             Block.of(Kind.OVER_TIME),
@@ -176,9 +176,9 @@ public record ReadyMade(String key, String name, String facts, List<Block> block
                     "what ceilings took from the result",
                     List.of(
                             Block.of(Kind.HEADING),
-                            Block.words("Dear {given},\n{sentences:@What ceilings cost}"),
+                            Block.ofWords("Dear {given},\n{sentences:@What ceilings cost}"),
                             pieces(List.of(Column.MARK, Column.PERCENT)),
-                            Block.words("{sentences:@Closing}"),
+                            Block.ofWords("{sentences:@Closing}"),
                             Block.of(Kind.SIGNATURE))),
             new ReadyMade(
                     "to-hand-in",
@@ -186,7 +186,7 @@ public record ReadyMade(String key, String name, String facts, List<Block> block
                     "what is missing and what came late",
                     List.of(
                             Block.of(Kind.HEADING),
-                            Block.words(
+                            Block.ofWords(
                                     "Dear {given},\n{sentences:@Work not handed in} {sentences:@Late work}\nWork to finish: {finish-work}."),
                             Block.of(Kind.SIGNATURE))));
 

@@ -11,8 +11,16 @@ public record Recipient(ClassFigures at, StudentStanding own, Person person, Wri
         static final Person UNKNOWN = new Person("", StudentForms.THEY);
     }
 
-    /** @param today as letters write it, such as “24 February 2027” */
-    public record Writer(String school, String teacher, String today) {}
+    /**
+     * @param today as letters write it, such as “24 February 2027”
+     * @param picture where the school's picture is found; empty where there is none
+     */
+    public record Writer(String school, String teacher, String today, String picture) {
+        /** The same with the picture found elsewhere. */
+        public Writer with(String otherPicture) {
+            return new Writer(school, teacher, today, otherPicture);
+        }
+    }
 
     public Student student() {
         return own.student();

@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * Says words to one student: figures and forms are put in, sentence groups choose. A sentence whose figure the student has
@@ -92,6 +93,16 @@ public final class Saying {
 
     Said say(Words words) {
         return say(words, true);
+    }
+
+    /** One name in braces by itself, in the midst of a sentence; empty where it says nothing. */
+    String say(String inBraces) {
+        return bits(Words.part(inBraces, Words.Style.PLAIN), false, true)
+                .map(all -> all.stream()
+                        .map(Bit::text)
+                        .collect(Collectors.joining())
+                        .strip())
+                .orElse("");
     }
 
     private Said say(Words words, boolean withGroups) {

@@ -156,7 +156,7 @@ public class SentencePages {
     @Transactional(readOnly = true)
     public List<SaidTo> saidToAll(OpenClass open, long groupId) {
         sentences.group(open.teacher(), groupId);
-        Letter letter = new Letter(0, "", List.of(Block.words("{sentences:" + groupId + "}")), false, 0);
+        Letter letter = new Letter(0, "", List.of(Block.ofWords("{sentences:" + groupId + "}")), false, 0, 0, "");
         return letters.open(open, letter).all().stream()
                 .map(made -> new SaidTo(made.enrolmentId(), made.plain()))
                 .filter(said -> !said.words().isEmpty())

@@ -20,7 +20,6 @@ interface StudentMapper {
             String setName,
             String preferred,
             String email,
-            String guardianEmail,
             LocalDate birthday,
             String supportNote,
             String lastReport,

@@ -1,12 +1,16 @@
 package aestimo.app.roll;
 
 import aestimo.app.changes.ChangeService;
+import aestimo.app.contacts.Contact;
+import aestimo.app.contacts.ContactService;
 import aestimo.app.roll.StudentMapper.CardRow;
 import aestimo.app.roll.StudentMapper.NoteRow;
 import aestimo.app.roll.StudentMapper.SetRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import aestimo.app.web.MailAddress;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.PictureFile;
 import aestimo.app.web.Problems;
 import aestimo.core.value.Mark;
 import java.time.Clock;
@@ -22,6 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Keeps what belongs to a student beside the list: ways to reach them, notes, a photo, sets and when they changed. */
 @Service
 public class StudentService {
+    private static final int PHOTO_SIDE = 240;
     private static final int LONGEST_NAME = 100;
     private static final int LONGEST_NOTE = 500;
     private static final int LONGEST_REPORT = 2000;
@@ -29,12 +34,19 @@ public class StudentService {
     private final StudentMapper mapper;
     private final ChangeService changes;
     private final StartingScoreService scores;
+    private final ContactService contacts;
     private final Clock clock;
 
-    StudentService(StudentMapper mapper, ChangeService changes, StartingScoreService scores, Clock clock) {
+    StudentService(
+            StudentMapper mapper,
+            ChangeService changes,
+            StartingScoreService scores,
+            ContactService contacts,
+            Clock clock) {
         this.mapper = mapper;
         this.changes = changes;
         this.scores = scores;
+        this.contacts = contacts;
         this.clock = clock;
     }
 
@@ -57,7 +69,16 @@ public class StudentService {
             String startingTop,
             boolean hasPhoto,
             List<SetChange> sets,
-            List<String> otherClasses) {}
+            List<String> otherClasses) {
+        /** A contact still to be written. */
+        public Contact blank() {
+            return new Contact(0, "", "", "", Contact.Purpose.LETTERS);
+        }
+
+        public boolean isBarred() {
+            return card.contacts().stream().anyMatch(Contact::isBarred);
+        }
+    }
 
     /** @throws NotFoundException when the class has no such student */
     @Transactional(readOnly = true)
@@ -69,7 +90,7 @@ public class StudentService {
                 new StudentCard(
                         row.preferred(),
                         row.email(),
-                        row.guardianEmail(),
+                        contacts.of(teacher, row.studentId()),
                         row.birthday() == null ? "" : row.birthday().toString(),
                         row.supportNote(),
                         row.lastReport(),
@@ -117,8 +138,8 @@ public class StudentService {
         if (card.preferred().length() > LONGEST_NAME) {
             problems.at("preferred", "The preferred name has over " + LONGEST_NAME + " letters.");
         }
-        checkEmail("email", card.email(), "The e-mail address", problems);
-        checkEmail("guardianEmail", card.guardianEmail(), "The guardian's e-mail address", problems);
+        MailAddress.problem(card.email(), "The e-mail address").ifPresent(words -> problems.at("email", words));
+        ContactService.check(card.contacts(), problems);
         if (card.supportNote().length() > LONGEST_NOTE) {
             problems.at("supportNote", "The support note has over " + LONGEST_NOTE + " characters.");
         }
@@ -136,17 +157,12 @@ public class StudentService {
                 words -> problems.at("startingScore", words));
         problems.refuse();
         mapper.updateCard(teacher, before.studentId(), card, birthday.orElse(null));
+        contacts.save(teacher, before.studentId(), card.contacts());
         scores.save(teacher, classId, enrolmentId, name(before), score);
         if (photo.length > 0) {
-            mapper.updatePhoto(teacher, before.studentId(), Photo.small(photo));
+            mapper.updatePhoto(teacher, before.studentId(), PictureFile.jpeg(photo, PHOTO_SIDE));
         } else if (withoutPhoto) {
             mapper.updatePhoto(teacher, before.studentId(), null);
-        }
-    }
-
-    private static void checkEmail(String field, String email, String what, Problems problems) {
-        if (!email.isEmpty() && (!email.matches("[^@\\s]+@[^@\\s]+\\.[^@\\s]+") || email.length() > LONGEST_NAME)) {
-            problems.at(field, what + " is “" + email + "”. It must be one such as name@school.example, or empty.");
         }
     }
 

@@ -12,6 +12,7 @@ import aestimo.app.returns.ReturnService;
 import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
+import aestimo.app.store.Sha256;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Book;
@@ -96,7 +97,7 @@ public class SealService {
         SealedDocument document =
                 document(teacher, own, classBook, now.toInstant().toString());
         String canonical = document.canonical();
-        mapper.seal(teacher, returnId, now, document.bandsAsText(), canonical, SealedDocument.sha256(canonical));
+        mapper.seal(teacher, returnId, now, document.bandsAsText(), canonical, Sha256.of(canonical));
     }
 
     /** The class as a markbook file, as the return's figures were taken from it. */

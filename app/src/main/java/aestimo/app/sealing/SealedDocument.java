@@ -2,11 +2,7 @@ package aestimo.app.sealing;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -110,15 +106,6 @@ public record SealedDocument(
 
     public static SealedDocument read(String canonical) {
         return CANONICAL.readValue(canonical, SealedDocument.class);
-    }
-
-    public static String sha256(String text) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException none) {
-            throw new IllegalStateException("bug: every Java has SHA-256", none);
-        }
     }
 
     /** The one it corrects. */

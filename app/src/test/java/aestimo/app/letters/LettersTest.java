@@ -6,6 +6,7 @@ import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.handout.HandedOutService;
 import aestimo.app.letters.SentenceGroup.Only;
 import aestimo.app.letters.SentenceGroup.Stretch;
 import aestimo.app.store.ActingTeacher;
@@ -117,7 +118,7 @@ class LettersTest {
         // Brandt: 60 % of one piece, and nothing of the one not handed in.
         own.type("Brandt", "Essay", "n");
         long letter = letter(
-                Block.words(
+                Block.ofWords(
                         "{name}: {result}, {result as whole}, {result as two}, {result as grade}, {grade}, {piece:Quiz},"
                                 + " {piece:Quiz as mark}, {piece:Quiz as percent}, {not-in as words}, {not-in-work}, {next-grade}, {next as one}."));
         assertThat(plain(letter, "Brandt"))
@@ -126,21 +127,21 @@ class LettersTest {
 
     @Test
     void aSentenceWithoutItsFigureIsLeftOutWholeAndSoIsAnEmptyParagraph() {
-        long letter = letter(
-                Block.words("Dear {given}, hello. You have {result} %. Go on.\nYour essay: {piece:Essay}.\n- {rank}"));
+        long letter = letter(Block.ofWords(
+                "Dear {given}, hello. You have {result} %. Go on.\nYour essay: {piece:Essay}.\n- {rank}"));
         assertThat(plain(letter, "Aldous"))
                 .isEqualTo("Dear Wren, hello. You have 90.0 %. Go on.\nYour essay: 9 of 10.\n- 1");
         assertThat(plain(letter, "Eberly")).isEqualTo("Dear Jonah, hello. Go on.");
         assertThat(looks(made(letter, "Aldous"))).isEmpty();
         assertThat(looks(made(letter, "Eberly"))).containsExactly("no result", "no Essay", "no rank");
         // What ends no sentence does not cut one in two.
-        long title = letter(Block.words("Ask Mr. Hollis, who has {piece:Essay} of yours, e.g. the map. Bye."));
+        long title = letter(Block.ofWords("Ask Mr. Hollis, who has {piece:Essay} of yours, e.g. the map. Bye."));
         assertThat(plain(title, "Eberly")).isEqualTo("Bye.");
     }
 
     @Test
     void formsAgreeAndBeginASentenceWithACapital() {
-        long letter = letter(Block.words("{they} {has/have} {their} book. I met {them}."));
+        long letter = letter(Block.ofWords("{they} {has/have} {their} book. I met {them}."));
         assertThat(plain(letter, "Brandt")).isEqualTo("They have their book. I met them.");
         visitor.post(
                 own.base() + "/groundwork/students/" + own.student("Brandt"), "preferred", "Illy", "forms", "name");
@@ -157,7 +158,7 @@ class LettersTest {
                 from("60", "Good, {given}.", "Fine, {given}.", "Well done, {given}."),
                 from("20", "Go on."),
                 from(null));
-        long letter = letter(Block.words("{sentences:" + group + "}"));
+        long letter = letter(Block.ofWords("{sentences:" + group + "}"));
         // From 60 on lie Aldous 90, Brandt exactly 60, Dunmore 66.7; Castellan has 56.7 and Farrow exactly 20.
         assertThat(List.of("Aldous", "Brandt", "Dunmore").stream()
                         .map(it -> plain(letter, it))
@@ -181,7 +182,7 @@ class LettersTest {
                 "not-in",
                 from("1", "Please hand in {not-in-work}."),
                 new Stretch(null, List.of(), List.of(), true));
-        long letter = letter(Block.words("Dear {given}, hello. {sentences:" + group + "} Bye."));
+        long letter = letter(Block.ofWords("Dear {given}, hello. {sentences:" + group + "} Bye."));
         assertThat(plain(letter, "Brandt")).isEqualTo("Dear Ilva, hello. Please hand in Essay. Bye.");
         assertThat(plain(letter, "Aldous")).isEqualTo("Dear Wren, hello. Bye.");
         assertThat(looks(made(letter, "Aldous"))).isEmpty();
@@ -195,7 +196,7 @@ class LettersTest {
         long id = run(() -> app.bean(SentenceService.class)
                 .add(own.teacher(), List.of(group))
                 .get(0));
-        long letter = letter(Block.words("{sentences:" + id + "}"));
+        long letter = letter(Block.ofWords("{sentences:" + id + "}"));
         assertThat(plain(letter, "Brandt")).isEqualTo("Only you.");
         assertThat(plain(letter, "Aldous")).isEmpty();
     }
@@ -203,7 +204,7 @@ class LettersTest {
     @Test
     void oneStudentIsToldSomethingElseOrNothing() {
         long group = group("All", "", from(null, "One.", "Two."));
-        long letter = letter(Block.words("Hello. {sentences:" + group + "}"));
+        long letter = letter(Block.ofWords("Hello. {sentences:" + group + "}"));
         String one = own.base() + "/families/letters/" + letter + "/one/" + own.student("Aldous");
         String id = Long.toString(group);
         assertThat(plain(letter, "Aldous")).isEqualTo("Hello. One.");
@@ -220,7 +221,7 @@ class LettersTest {
 
     @Test
     void ownWordsAreWantedSavedAndTooLongOnesRefusedWithoutBeingLost() {
-        long letter = letter(Block.words("Dear {given},"), Block.of(Block.Kind.OWN_WORDS));
+        long letter = letter(Block.ofWords("Dear {given},"), Block.of(Block.Kind.OWN_WORDS));
         String one = own.base() + "/families/letters/" + letter + "/one/" + own.student("Brandt");
         assertThat(looks(made(letter, "Brandt"))).containsExactly("own words");
         visitor.post(one, "what", "own-words", "ownWords", "It was *good* of {them} to help.");
@@ -239,10 +240,10 @@ class LettersTest {
     void whatIsInDoubtUnmarkedAlikeOrOddlyEndedIsToLookAt() {
         own.type("Aldous", "Quiz", "25");
         own.type("Castellan", "Quiz", "");
-        long letter = letter(Block.words("This sentence is long enough that it should have its end marked with"));
+        long letter = letter(Block.ofWords("This sentence is long enough that it should have its end marked with"));
         assertThat(looks(made(letter, "Aldous"))).contains("1 mark in doubt", "no full stop", "same as Brandt, Ilva");
         assertThat(looks(made(letter, "Castellan"))).contains("1 piece unmarked");
-        long stops = letter(Block.words("{result} % is good.. Go on, {given}."));
+        long stops = letter(Block.ofWords("{result} % is good.. Go on, {given}."));
         assertThat(looks(made(stops, "Brandt"))).containsExactly("two full stops");
     }
 
@@ -257,7 +258,7 @@ class LettersTest {
         own = few;
         visitor = few.visitor();
         long letter = letter(
-                Block.words("{result} %. Rank {rank}. Mean {class-mean}. Against {against-mean}."),
+                Block.ofWords("{result} %. Rank {rank}. Mean {class-mean}. Against {against-mean}."),
                 new Block(
                         Block.Kind.PIECES,
                         "",
@@ -279,7 +280,7 @@ class LettersTest {
 
     @Test
     void aLetterThatWillNotDoIsRefusedWithItsFieldAndKeepsWhatWasTyped() {
-        long letter = letter(Block.words("Dear {given},"));
+        long letter = letter(Block.ofWords("Dear {given},"));
         String at = own.base() + "/families/letters/" + letter;
         HttpResponse<String> refused =
                 visitor.post(at, form(letter, "", 1, "Fine.", "You have {resutl} and {sentences:999}."));
@@ -361,7 +362,7 @@ class LettersTest {
     void onPaperEachStudentBeginsAPageAndStandsAloneOnIt() throws IOException {
         long letter = letter(
                 Block.of(Block.Kind.HEADING),
-                Block.words("Dear {given},\n*{result} %* is your result – “{grade}”."),
+                Block.ofWords("Dear {given},\n*{result} %* is your result – “{grade}”."),
                 new Block(Block.Kind.PIECES, "", "", List.of(), List.of(Block.Column.MARK, Block.Column.PERCENT)),
                 Block.of(Block.Kind.SIGNATURE));
         String at = own.base() + "/families/letters/" + letter;
@@ -405,7 +406,7 @@ class LettersTest {
 
     @Test
     void aZipHoldsAFileForEachStudentAndNobodyElse() throws IOException {
-        long letter = letter(Block.words("Dear {given}, you have {result} %."));
+        long letter = letter(Block.ofWords("Dear {given}, you have {result} %."));
         String at = own.base() + "/families/letters/" + letter + "/paper";
         byte[] file =
                 visitor.postForFile(at, "chosen", own.student("Aldous"), "chosen", own.student("Brandt"), "as", "zip");
@@ -431,7 +432,7 @@ class LettersTest {
         own.sendTargets("", List.of("way", "slip"), "Brandt start C", "Brandt end A");
         long letter = letter(
                 Block.of(Block.Kind.HEADING),
-                Block.words("Dear {given},\n- *{result} %*"),
+                Block.ofWords("Dear {given},\n- *{result} %*"),
                 new Block(Block.Kind.PIECES, "", "", List.of(), List.of(Block.Column.MARK, Block.Column.NOTE)),
                 Block.of(Block.Kind.OVER_TIME),
                 Block.of(Block.Kind.SIGNATURE));
@@ -468,7 +469,7 @@ class LettersTest {
     void anotherNameOfACategoryOrAPieceChangesNoLetter() {
         long group = group("Work", "category:Tests", from(null, "Your mean is {category:Tests as whole}."));
         long letter = letter(
-                Block.words(
+                Block.ofWords(
                         "{category:Tests}, {category-grade:Tests}, {piece:Quiz as percent}. {sentences:" + group + "}"),
                 new Block(Block.Kind.PIECES, "", "", List.of("Tests"), List.of(Block.Column.MARK)));
         String before = plain(letter, "Brandt");
@@ -509,7 +510,7 @@ class LettersTest {
 
     @Test
     void aDraftIsNotRecorded() {
-        long letter = letter(Block.words("Dear {given},"));
+        long letter = letter(Block.ofWords("Dear {given},"));
         visitor.postForFile(
                 own.base() + "/families/letters/" + letter + "/paper",
                 "chosen",
@@ -537,7 +538,7 @@ class LettersTest {
 
     @Test
     void lettersAreNotOpenedWhileNamesAreHidden() {
-        long letter = letter(Block.words("Dear {given},"));
+        long letter = letter(Block.ofWords("Dear {given},"));
         visitor.post("/names", "names", "hidden", "back", "/");
         assertThat(visitor.get(own.base() + "/families/letters/" + letter + "/one")
                         .body())
@@ -549,7 +550,7 @@ class LettersTest {
     void spellingIsReadOverAllLettersAndMendedOrKept() {
         long group = group("All", "", from(null, "I will recieve your work."));
         long letter = letter(
-                Block.words("Dear {given}, the colour of your Quizz by Mo Marin is fine. {sentences:" + group + "}"),
+                Block.ofWords("Dear {given}, the colour of your Quizz by Mo Marin is fine. {sentences:" + group + "}"),
                 Block.of(Block.Kind.OWN_WORDS));
         String at = own.base() + "/families/letters/" + letter;
         visitor.post(
@@ -597,7 +598,7 @@ class LettersTest {
 
     @Test
     void aReplacementThatWouldNotFitReplacesNothingAnywhere() {
-        long letter = letter(Block.words("Your wrok, {given}."), Block.of(Block.Kind.OWN_WORDS));
+        long letter = letter(Block.ofWords("Your wrok, {given}."), Block.of(Block.Kind.OWN_WORDS));
         String at = own.base() + "/families/letters/" + letter;
         String long4000 = "wrok " + "a ".repeat(1997);
         visitor.post(at + "/one/" + own.student("Brandt"), "what", "own-words", "ownWords", long4000 + "b");
@@ -614,7 +615,7 @@ class LettersTest {
     @Test
     void aDeletedGroupAndADeletedLetterAreToldAndLoseNothingElse() {
         long group = group("All", "", from(null, "One."));
-        long letter = letter(Block.words("Hello. {sentences:" + group + "} Bye."));
+        long letter = letter(Block.ofWords("Hello. {sentences:" + group + "} Bye."));
         String at = own.base() + "/families";
         visitor.post(
                 at + "/letters/" + letter + "/one/" + own.student("Brandt"),
@@ -636,7 +637,7 @@ class LettersTest {
 
     @Test
     void lettersAreCopiedArchivedAndUsedAgain() {
-        long letter = letter(Block.words("Dear {given},"));
+        long letter = letter(Block.ofWords("Dear {given},"));
         String at = own.base() + "/families";
         String copy = OwnClass.location(visitor.post(at + "/letters/" + letter + "/copy"));
         assertThat(Html.value(visitor.get(copy).body(), "#name", "value")).isEqualTo("Letter (2)");

@@ -65,7 +65,7 @@ class StudentsTest {
                             own.teacher(),
                             own.id(),
                             Long.parseLong(id(family)),
-                            new StudentCard("", "", "", "", "", "", "", "they"),
+                            new StudentCard("", "", List.of(), "", "", "", "", "they"),
                             photo,
                             without);
             return null;
@@ -81,8 +81,10 @@ class StudentsTest {
                         "Ivy",
                         "email",
                         "ivy",
-                        "guardianEmail",
-                        "home@brandt.example",
+                        "contactName",
+                        "Ada Brandt",
+                        "contactEmail",
+                        "home@brandt.example, other@brandt.example",
                         "birthday",
                         "2030-01-01",
                         "startingScore",
@@ -92,6 +94,7 @@ class StudentsTest {
                 .body();
         assertThat(refused)
                 .contains("The e-mail address is “ivy”.", "The birthday is “2030-01-01”.")
+                .contains("The e-mail address of Ada Brandt is “home@brandt.example, other@brandt.example”.")
                 .contains("The starting score is “141”. It must be a number from 0 to 140")
                 .contains("value=\"Ivy\"", "Sits in front.");
         assertThat(visitor.get(students + "?student=" + id("Brandt")).body()).doesNotContain("value=\"Ivy\"");
@@ -150,7 +153,7 @@ class StudentsTest {
         byte[] bomb = png.toByteArray();
         bomb[16] = 0x7f;
         bomb[20] = 0x7f;
-        assertThatThrownBy(() -> save("Brandt", bomb, false)).hasMessageContaining("photo");
+        assertThatThrownBy(() -> save("Brandt", bomb, false)).hasMessageContaining("picture");
     }
 
     @Test

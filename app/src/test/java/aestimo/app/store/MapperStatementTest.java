@@ -17,15 +17,19 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class MapperStatementTest {
     /** Read before anybody is signed in; every other mapper is bound to a teacher. */
     private static final String DOOR = "aestimo.app.account.AccountMapper.";
-    /** Asks a function of the database for whom there is work, and for nothing else. */
-    private static final String DUE = "aestimo.app.sending.SendingMapper.findDue";
+    /** Ask functions of the database for whom there is work or what is over, and the pace of all mail; no teacher's rows. */
+    private static final List<String> OF_NOBODY = List.of(
+            "aestimo.app.sending.SendingMapper.findDue",
+            "aestimo.app.jobs.JobMapper.findDue",
+            "aestimo.app.jobs.JobMapper.forgetOldFiles",
+            "aestimo.app.mail.MailMapper.takePlace");
 
     @Test
     void everyStatementIsBoundToTheSignedInTeacher(RunningApp app) {
         Configuration configuration = app.bean(SqlSessionFactory.class).getConfiguration();
         // Each statement stands under its full name and, without a dot, under its short one.
         List<MappedStatement> statements = configuration.getMappedStatementNames().stream()
-                .filter(name -> name.contains(".") && !name.startsWith(DOOR) && !name.equals(DUE))
+                .filter(name -> name.contains(".") && !name.startsWith(DOOR) && !OF_NOBODY.contains(name))
                 .map(configuration::getMappedStatement)
                 .toList();
         assertThat(statements).hasSizeGreaterThan(30);

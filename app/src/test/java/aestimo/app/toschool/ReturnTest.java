@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import aestimo.app.sealing.SealService;
-import aestimo.app.sealing.SealedDocument;
 import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.Sha256;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.OfficeServer;
 import aestimo.app.testing.RunningApp;
@@ -164,7 +164,7 @@ class ReturnTest {
         own.seal();
         String sealed =
                 own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body();
-        assertThat(own.page()).contains(SealedDocument.sha256(sealed));
+        assertThat(own.page()).contains(Sha256.of(sealed));
         assertThat(sealed)
                 .contains("\"class\":\"9B Geography\"", "\"sentAs\":\"A\"", "\"grade\":\"B\"", "Field week")
                 .contains("\"exact\":\"123/2\"", "Tests");
@@ -194,7 +194,7 @@ class ReturnTest {
     void theRecordTellsWhatWasSealedAndNothingElse() throws IOException {
         own.begin();
         own.seal();
-        String first = SealedDocument.sha256(
+        String first = Sha256.of(
                 own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body());
         String before = record();
         assertThat(before)
@@ -335,7 +335,7 @@ class ReturnTest {
                         "This return was sealed meanwhile, in another window. It stays as it was sealed then.");
         windows.shutdown();
         assertThat(own.page())
-                .contains(SealedDocument.sha256(
+                .contains(Sha256.of(
                         own.visitor.get(own.base + "/" + id + "/sealed.json").body()));
     }
 

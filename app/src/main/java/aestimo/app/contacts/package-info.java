@@ -1,0 +1,2 @@
+/** Whom to write to or call about a student. Entered through {@link aestimo.app.contacts.ContactService}. */
+package aestimo.app.contacts;

@@ -1,0 +1,5 @@
+/**
+ * Letters leaving as files and on paper: how they are made, kept as they left, and recorded; many at once as a job. Entered
+ * through {@link aestimo.app.handout.HandOutService}.
+ */
+package aestimo.app.handout;

@@ -1,0 +1,5 @@
+/**
+ * Letters by mail: who gets what, each message once, and what became of it. Entered through
+ * {@link aestimo.app.mail.MailService}; the sending is a job.
+ */
+package aestimo.app.mail;

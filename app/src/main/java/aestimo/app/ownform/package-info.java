@@ -1,0 +1,5 @@
+/**
+ * Letters in a school's own form: a document with figures in double braces, filled for each student. Entered through
+ * {@link aestimo.app.ownform.OwnFormService}.
+ */
+package aestimo.app.ownform;
