@@ -18,7 +18,11 @@ ALTER TABLE student DROP COLUMN guardian_email;
 -- Where answers to a teacher's mail go, and the picture at the head of letters (a PNG made anew).
 ALTER TABLE teacher
     ADD COLUMN email          text NOT NULL DEFAULT '' CONSTRAINT teacher_email_length CHECK (length(email) <= 100),
-    ADD COLUMN school_picture bytea;
+    ADD COLUMN school_picture bytea,
+    -- What stands above and below the lists that are printed, and whether there is a line to sign.
+    ADD COLUMN list_above     text NOT NULL DEFAULT '' CONSTRAINT teacher_list_above_length CHECK (length(list_above) <= 500),
+    ADD COLUMN list_below     text NOT NULL DEFAULT '' CONSTRAINT teacher_list_below_length CHECK (length(list_below) <= 500),
+    ADD COLUMN list_sign      boolean NOT NULL DEFAULT false;
 
 -- A letter in the school's own form: a document with figures in double braces. Null: made of blocks.
 ALTER TABLE letter

@@ -99,6 +99,21 @@ class AccountController {
         return told(told, "Saved.", () -> accounts.changeLook(teacher.id(), typed));
     }
 
+    @PostMapping("/account/lists")
+    String changeLists(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @RequestParam(defaultValue = "") String above,
+            @RequestParam(defaultValue = "") String below,
+            @RequestParam(defaultValue = "") String sign,
+            RedirectAttributes told) {
+        ListLines typed = new ListLines(above.strip(), below.strip(), sign.equals("true"));
+        told.addFlashAttribute("typedLists", typed);
+        return told(
+                told,
+                "The lists you print have these lines from now on.",
+                () -> accounts.saveListLines(teacher.id(), typed));
+    }
+
     @GetMapping("/account/picture")
     ResponseEntity<byte[]> picture(@AuthenticationPrincipal SignedInTeacher teacher) {
         return ResponseEntity.ok()

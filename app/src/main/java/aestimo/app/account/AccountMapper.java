@@ -37,6 +37,10 @@ interface AccountMapper {
     /** @param picture null for none */
     void updatePicture(@Param("teacher") TeacherId teacher, @Param("picture") byte[] picture);
 
+    ListLines findListLines(@Param("teacher") TeacherId teacher);
+
+    void updateListLines(@Param("teacher") TeacherId teacher, @Param("lines") ListLines lines);
+
     void updatePassword(@Param("teacher") TeacherId teacher, @Param("hash") String hash);
 
     int countFailuresSince(@Param("signIn") String signIn, @Param("since") OffsetDateTime since);

@@ -154,6 +154,26 @@ public class AccountService {
         mapper.updateSettings(teacher, look);
     }
 
+    /** What stands on every list that is printed. */
+    @Transactional(readOnly = true)
+    public ListLines listLines(TeacherId teacher) {
+        return mapper.findListLines(teacher);
+    }
+
+    /** @throws FormException when they are too long */
+    @Transactional
+    public void saveListLines(TeacherId teacher, ListLines lines) {
+        Problems problems = new Problems();
+        if (lines.above().length() > ListLines.LONGEST) {
+            problems.at("above", "The words above a list have over " + ListLines.LONGEST + " letters.");
+        }
+        if (lines.below().length() > ListLines.LONGEST) {
+            problems.at("below", "The words below a list have over " + ListLines.LONGEST + " letters.");
+        }
+        problems.refuse();
+        mapper.updateListLines(teacher, lines);
+    }
+
     /** The picture at the head of letters, a PNG; empty where there is none. */
     @Transactional(readOnly = true)
     public Optional<byte[]> picture(TeacherId teacher) {

@@ -2,6 +2,7 @@ package aestimo.app.contacts;
 
 import aestimo.app.store.TeacherId;
 import java.util.List;
+import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -27,6 +28,13 @@ interface ContactMapper {
             SELECT id, name, relation, email, upper(purpose) AS purpose FROM contact
              WHERE teacher_id = #{teacher} AND student_id = #{studentId} ORDER BY id""")
     List<ContactRow> findOfStudent(@Param("teacher") TeacherId teacher, @Param("studentId") long studentId);
+
+    @Select(
+            "SELECT student_id FROM enrolment WHERE teacher_id = #{teacher} AND class_id = #{classId} AND id = #{enrolmentId}")
+    Optional<Long> findStudent(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId);
 
     /** A row for each contact; one with a null id for a student who has none. */
     @Select("""

@@ -4,6 +4,7 @@ import aestimo.app.contacts.Contact.Purpose;
 import aestimo.app.contacts.ContactMapper.ReachRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.MailAddress;
+import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -66,6 +67,19 @@ public class ContactService {
                             own.email(), "The e-mail address of " + (own.name().isEmpty() ? "a contact" : own.name()))
                     .ifPresent(words -> problems.at("contactEmail", line, words));
         }
+    }
+
+    /**
+     * The same for a student of a class.
+     *
+     * @throws NotFoundException when the class has no such student
+     */
+    @Transactional
+    public void save(TeacherId teacher, long classId, long enrolmentId, List<Contact> contacts) {
+        save(
+                teacher,
+                mapper.findStudent(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student")),
+                contacts);
     }
 
     /** Puts contacts in the place of those there are; they must be without problems. */

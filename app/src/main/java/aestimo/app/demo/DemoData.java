@@ -43,6 +43,7 @@ class DemoData implements ApplicationRunner {
     private final YearService years;
     private final DemoClass classes;
     private final DemoLetters letters;
+    private final DemoContacts contacts;
     private final BookService books;
     private final SchoolService school;
     private final String office;
@@ -53,6 +54,7 @@ class DemoData implements ApplicationRunner {
             YearService years,
             DemoClass classes,
             DemoLetters letters,
+            DemoContacts contacts,
             BookService books,
             SchoolService school,
             @Value("${aestimo.office}") String office,
@@ -61,6 +63,7 @@ class DemoData implements ApplicationRunner {
         this.years = years;
         this.classes = classes;
         this.letters = letters;
+        this.contacts = contacts;
         this.books = books;
         this.school = school;
         this.office = office;
@@ -118,7 +121,10 @@ class DemoData implements ApplicationRunner {
                     plans.forEach(plan -> classes.make(teacher, year, plan));
                     books.classes(teacher).stream()
                             .filter(row -> row.name().equals("9B"))
-                            .forEach(row -> letters.make(teacher, row.id()));
+                            .forEach(row -> {
+                                contacts.make(teacher, row.id());
+                                letters.make(teacher, row.id());
+                            });
                     return true;
                 }));
         if (made) {

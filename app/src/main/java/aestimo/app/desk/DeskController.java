@@ -149,6 +149,10 @@ class DeskController {
         model.addAttribute("frame", frames.ofDesk(teacher, "Account", "signed in as " + teacher.signIn(), "account"));
         AccountSettings saved = accounts.look(teacher.id());
         model.addAttribute("saved", saved);
+        Object lists = model.getAttribute("typedLists");
+        model.addAttribute(
+                "lists",
+                model.containsAttribute("problems") && lists != null ? lists : accounts.listLines(teacher.id()));
         // What was typed and refused is shown again.
         model.addAttribute(
                 "look",

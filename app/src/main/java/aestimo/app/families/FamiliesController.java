@@ -2,6 +2,7 @@ package aestimo.app.families;
 
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.letters.InsteadService;
 import aestimo.app.letters.Letter;
 import aestimo.app.letters.LetterService;
 import aestimo.app.letters.ReadyMade;
@@ -30,12 +31,19 @@ class FamiliesController {
     private final LetterService letters;
     private final SentenceService sentences;
     private final OwnFormService forms;
+    private final InsteadService insteads;
 
-    FamiliesController(FrameService frames, LetterService letters, SentenceService sentences, OwnFormService forms) {
+    FamiliesController(
+            FrameService frames,
+            LetterService letters,
+            SentenceService sentences,
+            OwnFormService forms,
+            InsteadService insteads) {
         this.frames = frames;
         this.letters = letters;
         this.sentences = sentences;
         this.forms = forms;
+        this.insteads = insteads;
     }
 
     /** @param facts of what it is made, in a few words */
@@ -105,6 +113,20 @@ class FamiliesController {
         letters.remove(open.teacher(), letterId);
         told.addFlashAttribute("done", "“" + own.name() + "” is deleted. What was handed out of it stays listed.");
         return to(open, "");
+    }
+
+    /** Settles what a figure that letters speak of is in this class. */
+    @PostMapping("/instead")
+    String instead(OpenClass open, FormFields fields, RedirectAttributes told) {
+        long letter = fields.number("letter");
+        boolean none = fields.text("none").equals("true");
+        return Sent.of(() -> insteads.settle(open, fields.text("figure"), none ? "" : fields.text("instead")))
+                .saying(
+                        told,
+                        none
+                                ? "In this class nothing is said of it."
+                                : "In this class that is spoken of instead, in every letter.")
+                .orSay(told, to(open, letter == 0 ? "/sentences" : "/letters/" + letter + "/one"));
     }
 
     static String to(OpenClass open, String path) {

@@ -8,6 +8,7 @@ import aestimo.app.handout.HandedOutService;
 import aestimo.app.handout.HandedOutService.HandedOut;
 import aestimo.app.letters.Block;
 import aestimo.app.letters.ClassLetters;
+import aestimo.app.letters.InsteadService;
 import aestimo.app.letters.Letter;
 import aestimo.app.letters.LetterService;
 import aestimo.app.letters.MadeLetter;
@@ -40,18 +41,21 @@ class LetterController {
     private final SentenceService sentences;
     private final HandedOutService handed;
     private final SpellingService spelling;
+    private final InsteadService insteads;
 
     LetterController(
             FrameService frames,
             LetterService letters,
             SentenceService sentences,
             HandedOutService handed,
-            SpellingService spelling) {
+            SpellingService spelling,
+            InsteadService insteads) {
         this.frames = frames;
         this.letters = letters;
         this.sentences = sentences;
         this.handed = handed;
         this.spelling = spelling;
+        this.insteads = insteads;
     }
 
     @GetMapping
@@ -72,6 +76,8 @@ class LetterController {
         model.addAttribute("offered", WordsOffered.of(ClassFigures.of(open), sentences.groups(open.teacher())));
         model.addAttribute("terms", open.book().terms());
         model.addAttribute("categories", open.book().categories());
+        model.addAttribute("pieces", open.book().assessments());
+        model.addAttribute("asked", insteads.asked(open, letter));
         preview(open, letter, model);
         return "families/words";
     }
@@ -122,6 +128,7 @@ class LetterController {
         long asked = FormFields.toNumber(open.parameters().getOrDefault("student", ""));
         model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
         model.addAttribute("letter", letter);
+        model.addAttribute("asked", insteads.asked(open, letter));
         model.addAttribute("letters", all.all());
         model.addAttribute("misspelt", all.misspelt().size());
         model.addAttribute(

@@ -28,7 +28,7 @@ final class LetterForm {
                             own,
                             own == Kind.WORDS ? fields.text("words", place) : "",
                             fields.text("span", place),
-                            fields.text("pieces", place).isEmpty() ? List.of() : List.of(fields.text("pieces", place)),
+                            own.isOfPieces() ? shown(fields, mark) : List.of(),
                             own == Kind.PIECES ? columns(fields, mark) : List.of())));
         }
         return new Letter(
@@ -39,6 +39,14 @@ final class LetterForm {
                 (int) fields.number("version"),
                 (int) Math.min(9, fields.number("pages")),
                 before.formName());
+    }
+
+    /** What is ticked to be shown: each value begins with the mark of its block. */
+    private static List<String> shown(FormFields fields, String mark) {
+        return fields.texts("show").stream()
+                .filter(value -> value.startsWith(mark + ":"))
+                .map(value -> value.substring(mark.length() + 1))
+                .toList();
     }
 
     private static List<Column> columns(FormFields fields, String mark) {

@@ -4,6 +4,7 @@ import aestimo.app.figures.ClassFigures;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.letters.GroupView;
+import aestimo.app.letters.InsteadService;
 import aestimo.app.letters.SentenceGroup;
 import aestimo.app.letters.SentencePages;
 import aestimo.app.letters.SentenceService;
@@ -33,11 +34,13 @@ class SentencesController {
     private final FrameService frames;
     private final SentenceService sentences;
     private final SentencePages pages;
+    private final InsteadService insteads;
 
-    SentencesController(FrameService frames, SentenceService sentences, SentencePages pages) {
+    SentencesController(FrameService frames, SentenceService sentences, SentencePages pages, InsteadService insteads) {
         this.frames = frames;
         this.sentences = sentences;
         this.pages = pages;
+        this.insteads = insteads;
     }
 
     @GetMapping
@@ -47,6 +50,7 @@ class SentencesController {
         }
         model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
         model.addAttribute("lines", pages.lines(open));
+        model.addAttribute("asked", insteads.askedOfGroups(open));
         return "families/sentences";
     }
 
@@ -90,6 +94,7 @@ class SentencesController {
         model.addAttribute("tests", pages.tests());
         model.addAttribute("offered", WordsOffered.of(ClassFigures.of(open), List.of()));
         model.addAttribute("lines", pages.lines(open));
+        model.addAttribute("asked", insteads.askedOfGroups(open));
         model.addAttribute("read", pages.read(open, view));
         return "families/sentence-group";
     }

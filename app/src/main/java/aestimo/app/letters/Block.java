@@ -8,7 +8,7 @@ import java.util.Optional;
  *
  * @param words saved as {@link Words} are read; empty where the block has none
  * @param span the name of the term it speaks of, “year”, or empty for the dates the page is for
- * @param pieces which pieces it shows: categories by name; empty for all
+ * @param pieces which pieces it shows: categories by name, single ones as “piece:” and the title; empty for all
  * @param columns what a table of pieces shows beside the title
  */
 public record Block(Kind kind, String words, String span, List<String> pieces, List<Column> columns) {
@@ -45,6 +45,11 @@ public record Block(Kind kind, String words, String span, List<String> pieces, L
             return facts;
         }
 
+        /** Whether it shows pieces, all or chosen ones. */
+        public boolean isOfPieces() {
+            return this == PIECES || this == NOTES;
+        }
+
         /** Whether what it shows is of a stretch of the year. */
         public boolean isOfSpan() {
             return this == WORDS || this == PIECES || this == CATEGORIES || this == NOTES;
@@ -59,6 +64,7 @@ public record Block(Kind kind, String words, String span, List<String> pieces, L
         CLASS("class"),
         RANK("rank"),
         DUE("date"),
+        HAND_IN("due"),
         NOTE("note");
 
         private final String words;

@@ -47,6 +47,7 @@ public final class ClassLetters {
      *
      * @param persons by enrolment
      * @param groups by their ids
+     * @param none figures the class has not, on purpose
      * @param ownWords by enrolment
      * @param choices by enrolment and group
      * @param remarks notes to single pieces
@@ -56,6 +57,7 @@ public final class ClassLetters {
             Writer writer,
             Map<Long, Person> persons,
             Map<Long, SentenceGroup> groups,
+            Set<String> none,
             Map<Long, String> ownWords,
             Map<Long, Map<Long, Choice>> choices,
             Map<CellId, Remarks> remarks,
@@ -238,7 +240,7 @@ public final class ClassLetters {
             Saying saying = new Saying(over, groups(block.span()), choices);
             made(block, over, saying, ownWords).ifPresent(blocks::add);
             chosen.addAll(saying.chosen());
-            LookingThrough.add(saying, over, looks);
+            LookingThrough.add(saying, over, told.none(), looks);
         }
         looking.add(letter, own, ownWords, blocks, looks);
         looks.sort(Comparator.comparing(LookAt::kind));

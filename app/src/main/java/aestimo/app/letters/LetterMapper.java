@@ -128,6 +128,24 @@ interface LetterMapper {
             @Param("enrolmentId") long enrolmentId,
             @Param("groupId") long groupId);
 
+    /** @param instead empty: none, on purpose */
+    record InsteadRow(String figure, String instead) {}
+
+    @Select(
+            "SELECT figure, instead FROM figure_instead WHERE teacher_id = #{teacher} AND class_id = #{classId} ORDER BY figure")
+    List<InsteadRow> findInstead(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    @Insert("""
+            INSERT INTO figure_instead (teacher_id, class_id, figure, instead)
+            VALUES (#{teacher}, #{classId}, #{figure}, #{instead})
+            ON CONFLICT ON CONSTRAINT figure_instead_pk DO UPDATE SET instead = excluded.instead
+            WHERE figure_instead.teacher_id = #{teacher}""")
+    void writeInstead(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("figure") String figure,
+            @Param("instead") String instead);
+
     @Select("SELECT count(*) FROM category WHERE teacher_id = #{teacher} AND name = #{name}")
     int countCategoriesNamed(@Param("teacher") TeacherId teacher, @Param("name") String name);
 

@@ -45,6 +45,7 @@ public class LetterService {
 
     private final LetterMapper mapper;
     private final SentenceService sentences;
+    private final InsteadService insteads;
     private final AccountService accounts;
     private final RemarkService remarks;
     private final SpellingService spelling;
@@ -54,6 +55,7 @@ public class LetterService {
     LetterService(
             LetterMapper mapper,
             SentenceService sentences,
+            InsteadService insteads,
             AccountService accounts,
             RemarkService remarks,
             SpellingService spelling,
@@ -61,6 +63,7 @@ public class LetterService {
             Clock clock) {
         this.mapper = mapper;
         this.sentences = sentences;
+        this.insteads = insteads;
         this.accounts = accounts;
         this.remarks = remarks;
         this.spelling = spelling;
@@ -215,15 +218,18 @@ public class LetterService {
         TeacherId teacher = open.teacher();
         Writer writer = writer(teacher);
         Map<Long, Person> persons = persons(teacher, open.id());
+        InsteadService.Instead instead = insteads.of(teacher, open.id());
         return new ClassLetters(
-                letter,
+                instead.names().letter(letter),
                 open.classBook(),
                 open.span(),
                 new Told(
                         writer,
                         persons,
                         sentences.groups(teacher).stream()
+                                .map(instead.names()::group)
                                 .collect(Collectors.toMap(SentenceGroup::id, Function.identity())),
+                        instead.none(),
                         mapper.findOwnWords(teacher, letter.id(), open.id()).stream()
                                 .collect(Collectors.toMap(OwnWordsRow::enrolmentId, OwnWordsRow::words)),
                         choices(teacher, letter.id(), open.id()),

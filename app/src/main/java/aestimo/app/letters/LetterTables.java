@@ -57,21 +57,21 @@ final class LetterTables {
         return sheet(block).of(to.student().id());
     }
 
-    private static boolean shows(Block block, StudentView.Group group) {
-        return block.pieces().isEmpty() || block.pieces().contains(group.name());
+    private static boolean shows(Block block, StudentView.Group group, StudentView.Piece piece) {
+        return block.pieces().isEmpty()
+                || block.pieces().contains(group.name())
+                || block.pieces().contains("piece:" + piece.title());
     }
 
     private List<Row> pieces(Block block, Recipient to) {
         StudentSheets sheet = sheet(block);
         List<Row> rows = new ArrayList<>();
         for (StudentView.Group group : view(block, to).groups()) {
-            if (shows(block, group)) {
-                group.pieces().forEach(piece -> {
-                    List<String> cells = new ArrayList<>(List.of(piece.title()));
-                    block.columns().forEach(column -> cells.add(cell(sheet, piece, column)));
-                    rows.add(new Row(cells, false));
-                });
-            }
+            group.pieces().stream().filter(piece -> shows(block, group, piece)).forEach(piece -> {
+                List<String> cells = new ArrayList<>(List.of(piece.title()));
+                block.columns().forEach(column -> cells.add(cell(sheet, piece, column)));
+                rows.add(new Row(cells, false));
+            });
         }
         return rows;
     }
@@ -84,6 +84,7 @@ final class LetterTables {
             case CLASS -> sheet.mean(piece);
             case RANK -> sheet.rank(piece);
             case DUE -> piece.date();
+            case HAND_IN -> piece.due();
             case NOTE -> piece.note();
         };
     }
@@ -111,8 +112,7 @@ final class LetterTables {
 
     private List<Row> notes(Block block, Recipient to) {
         return view(block, to).groups().stream()
-                .filter(group -> shows(block, group))
-                .flatMap(group -> group.pieces().stream())
+                .flatMap(group -> group.pieces().stream().filter(piece -> shows(block, group, piece)))
                 .filter(piece -> !piece.note().isEmpty())
                 .map(piece -> new Row(List.of(piece.title(), piece.note()), false))
                 .toList();

@@ -30,8 +30,11 @@ final class LookingThrough {
                 .collect(Collectors.groupingBy(student -> student.id().text(), Collectors.counting()));
     }
 
-    static void add(Saying saying, Recipient to, List<LookAt> looks) {
+    static void add(Saying saying, Recipient to, Set<String> none, List<LookAt> looks) {
         for (String key : saying.missing()) {
+            if (none.contains(key)) {
+                continue;
+            }
             if (key.startsWith(Saying.DELETED_GROUP)) {
                 looks.add(new LookAt(
                         LookAt.Kind.MISSING_FIGURE,

@@ -36,9 +36,11 @@ public class SentencePages {
 
     private final SentenceService sentences;
     private final LetterService letters;
+    private final InsteadService insteads;
 
-    SentencePages(SentenceService sentences, LetterService letters) {
+    SentencePages(SentenceService sentences, LetterService letters, InsteadService insteads) {
         this.sentences = sentences;
+        this.insteads = insteads;
         this.letters = letters;
     }
 
@@ -57,8 +59,9 @@ public class SentencePages {
         long present = at.standing().students().stream()
                 .filter(StudentStanding::present)
                 .count();
+        FigureNames names = insteads.of(open.teacher(), open.id()).names();
         return sentences.groups(open.teacher()).stream()
-                .map(group -> line(at, group, present))
+                .map(group -> line(at, names.group(group), present))
                 .toList();
     }
 

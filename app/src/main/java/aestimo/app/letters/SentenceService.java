@@ -238,31 +238,10 @@ public class SentenceService {
         return text.matches("[-+]?[0-9]{1,6}([.][0-9]{1,4})?") ? Optional.of(new BigDecimal(text)) : Optional.empty();
     }
 
-    /**
-     * Lets a group follow other names of what it speaks of.
-     *
-     * @param key gives the key of a figure as it is now
-     * @param words gives a wording as it is now
-     */
+    /** Lets a group follow other names of what it speaks of. */
     @Transactional
-    void rename(TeacherId teacher, SentenceGroup group, UnaryOperator<String> key, UnaryOperator<String> words) {
-        mapper.updateGroup(
-                teacher,
-                row(new SentenceGroup(
-                        group.id(),
-                        group.name(),
-                        key.apply(group.figure()),
-                        group.stretches().stream()
-                                .map(stretch -> new Stretch(
-                                        stretch.from(),
-                                        stretch.steps(),
-                                        stretch.wordings().stream().map(words).toList(),
-                                        stretch.silent()))
-                                .toList(),
-                        group.only().stream()
-                                .map(only -> new Only(key.apply(only.figure()), only.test(), only.value()))
-                                .toList(),
-                        group.version())));
+    void rename(TeacherId teacher, SentenceGroup renamed) {
+        mapper.updateGroup(teacher, row(renamed));
     }
 
     /** Alters the wordings of a group, each by itself; of one that is gone nothing. */

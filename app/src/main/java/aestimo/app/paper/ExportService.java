@@ -45,7 +45,7 @@ public class ExportService {
     }
 
     /**
-     * What is deleted.
+     * What is exported.
      *
      * @param table in its title the class and the span
      * @param leading how many columns name a row
@@ -123,6 +123,7 @@ public class ExportService {
     public byte[] pdf(TeacherId teacher, String heading, String span, String template, Map<String, Object> model)
             throws IOException {
         AccountSettings look = accounts.look(teacher);
+        model.put("lines", accounts.listLines(teacher));
         model.put("heading", heading);
         model.put("span", span);
         model.put("school", look.school());

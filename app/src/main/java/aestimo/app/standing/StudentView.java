@@ -85,6 +85,7 @@ public record StudentView(
             String id,
             String title,
             String date,
+            String due,
             Value mark,
             Value outOf,
             String css,
@@ -222,6 +223,7 @@ public record StudentView(
                     piece.id().text(),
                     piece.title(),
                     Days.brief(piece.date()),
+                    Days.brief(piece.due()),
                     mark(piece, percent),
                     css(piece).equals("is-mark") && percent.isPresent()
                             ? Value.decimal(piece.outOf().value(), "/" + piece.outOf())
