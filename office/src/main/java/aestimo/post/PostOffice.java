@@ -145,7 +145,7 @@ class PostOffice implements SmartLifecycle {
     private static void read(Object content, List<String> words, List<String> attached)
             throws MessagingException, IOException {
         if (content instanceof String text) {
-            words.add(text.strip());
+            words.add(text.replace("\r\n", "\n").strip());
         } else if (content instanceof Multipart parts) {
             for (int i = 0; i < parts.getCount(); i++) {
                 BodyPart part = parts.getBodyPart(i);

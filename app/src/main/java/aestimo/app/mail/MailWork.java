@@ -15,6 +15,7 @@ import aestimo.app.jobs.Work;
 import aestimo.app.letters.ClassLetters;
 import aestimo.app.letters.LetterService;
 import aestimo.app.letters.MadeLetter;
+import aestimo.app.letters.Said;
 import aestimo.app.mail.MailMapper.MessageRow;
 import aestimo.app.mail.Mailer.Envelope;
 import aestimo.app.mail.Mailer.NotKnown;
@@ -236,7 +237,7 @@ class MailWork implements Work {
 
         private Envelope envelope(MessageRow row, MadeLetter made, HandedFile file) {
             String subject = all.say(made, mailing.subject()).plain();
-            String words = all.say(made, mailing.words()).plain();
+            String words = text(all.say(made, mailing.words()));
             return new Envelope(
                     row.toName(),
                     row.address(),
@@ -247,6 +248,18 @@ class MailWork implements Work {
                     file.name() + file.as().ending(),
                     file.as().type(),
                     file.bytes());
+        }
+
+        /** A blank line between paragraphs, none between the items of a list. */
+        private static String text(Said said) {
+            StringBuilder text = new StringBuilder();
+            for (Said.Paragraph paragraph : said.paragraphs()) {
+                if (!text.isEmpty()) {
+                    text.append(paragraph.item() ? "\n" : "\n\n");
+                }
+                text.append(paragraph.item() ? "- " : "").append(paragraph.plain());
+            }
+            return text.toString();
         }
 
         private boolean settle(MessageRow row, MadeLetter made, HandedFile file, Outcome outcome) {

@@ -35,6 +35,9 @@ public final class RunningApp implements ParameterResolver {
             started.cluster = TestCluster.start();
             SpringApplication application = new SpringApplication(Aestimo.class);
             Map<String, Object> settings = new HashMap<>(started.cluster.environment());
+            // As the environment would say it.
+            settings.put("spring.mail.host", settings.get("SPRING_MAIL_HOST"));
+            settings.put("spring.mail.port", settings.get("SPRING_MAIL_PORT"));
             settings.put("AESTIMO_PORT", "0");
             settings.put("AESTIMO_DEMO", "true");
             settings.put("AESTIMO_TODAY", "2027-02-24");

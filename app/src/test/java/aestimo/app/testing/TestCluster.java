@@ -16,6 +16,8 @@ public final class TestCluster {
     private final Path folder;
     private final int port;
     private final Map<String, String> secrets;
+    /** Where the application sends its mail; whether anybody takes it there is up to the test. */
+    private final int mailPort = freePort();
 
     private TestCluster(Path folder, int port) throws IOException {
         this.folder = folder;
@@ -54,7 +56,15 @@ public final class TestCluster {
     public Map<String, String> environment() {
         Map<String, String> environment = new HashMap<>(secrets);
         environment.put("AESTIMO_DB_PORT", Integer.toString(port));
+        environment.put("SPRING_MAIL_HOST", "127.0.0.1");
+        environment.put("SPRING_MAIL_PORT", Integer.toString(mailPort));
+        environment.put("AESTIMO_MAIL_FROM", "markbook@tidewater.example");
+        environment.put("AESTIMO_MAIL_PER_MINUTE", "6000");
         return environment;
+    }
+
+    int mailPort() {
+        return mailPort;
     }
 
     public String url() {
