@@ -85,8 +85,11 @@ class LetterFiles {
         if (!how.longer()) {
             refuseLong(all.letter(), chosen, lengths);
         }
-        byte[] whole = PdfPages.joined(parts, how.duplex());
-        return Optional.of(how.perPage() > 1 ? PdfPages.onSheets(whole, how.perPage()) : whole);
+        byte[] whole = PdfPages.joined(parts);
+        if (how.perPage() > 1) {
+            return Optional.of(PdfPages.onSheets(whole, how.perPage()));
+        }
+        return Optional.of(how.duplex() ? PdfPages.withBlankBacks(whole, lengths) : whole);
     }
 
     /** How many pages each letter takes, in their order. */
@@ -134,7 +137,6 @@ class LetterFiles {
                                         + Base64.getEncoder().encodeToString(png)))
                         .orElse(all.writer()));
         paper.put("title", open.title());
-        paper.put("duplex", how.duplex() && how.perPage() == 1);
         paper.put("perPage", how.perPage());
         return exports.pdf(open.teacher(), all.letter().name(), open.span().inFull(), "letters", paper);
     }

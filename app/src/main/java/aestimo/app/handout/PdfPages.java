@@ -24,32 +24,35 @@ final class PdfPages {
 
     private PdfPages() {}
 
-    /**
-     * One file of several.
-     *
-     * @param duplex whether each of them begins on the front of a sheet
-     */
-    static byte[] joined(List<byte[]> parts, boolean duplex) throws IOException {
+    /** One file of several. */
+    static byte[] joined(List<byte[]> parts) throws IOException {
         if (parts.size() == 1) {
             return parts.get(0);
         }
         PDFMergerUtility merger = new PDFMergerUtility();
-        for (int i = 0; i < parts.size(); i++) {
-            merger.addSource(new RandomAccessReadBuffer(
-                    duplex && i + 1 < parts.size() ? withEvenPages(parts.get(i)) : parts.get(i)));
-        }
+        parts.forEach(part -> merger.addSource(new RandomAccessReadBuffer(part)));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         merger.setDestinationStream(out);
         merger.mergeDocuments(null);
         return out.toByteArray();
     }
 
-    private static byte[] withEvenPages(byte[] pdf) throws IOException {
+    /**
+     * For printing on both sides: a blank back behind each letter that ends on a front, so that the next begins a sheet.
+     *
+     * @param lengths of the letters, in their order
+     */
+    static byte[] withBlankBacks(byte[] pdf, List<Integer> lengths) throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf)) {
-            if (document.getNumberOfPages() % 2 == 0) {
-                return pdf;
+            int end = 0;
+            for (int length : lengths.subList(0, Math.max(0, lengths.size() - 1))) {
+                end += length;
+                if (length % 2 == 1) {
+                    PDPage last = document.getPage(end - 1);
+                    document.getPages().insertAfter(new PDPage(last.getMediaBox()), last);
+                    end++;
+                }
             }
-            document.addPage(new PDPage(document.getPage(0).getMediaBox()));
             return saved(document);
         }
     }
@@ -60,7 +63,7 @@ final class PdfPages {
         return out.toByteArray();
     }
 
-    /** How many pages each letter takes, in their order: as many as there are bookmarks. Blank backs count as none. */
+    /** How many pages each letter takes, in their order: as many as there are bookmarks. */
     static List<Integer> lengths(byte[] pdf) throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf)) {
             List<Integer> begins = new ArrayList<>();

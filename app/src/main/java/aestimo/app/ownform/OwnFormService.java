@@ -200,6 +200,7 @@ public class OwnFormService {
     }
 
     /** The document filled for one student. */
+    @Transactional(readOnly = true)
     public byte[] filled(OpenClass open, ClassLetters all, MadeLetter made) throws IOException {
         byte[] form = document(open.teacher(), all.letter().id());
         UnaryOperator<String> own = own(open.teacher());
