@@ -33,7 +33,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 class JobRunner {
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
-    private static final Duration HAS_IT = Duration.ofSeconds(20);
+    private static final Duration HAS_IT = Duration.ofSeconds(12);
     private static final Duration KEPT_FOR = Duration.ofDays(7);
     private static final int AT_ONCE = 2;
     private static final long PATIENCE_SECONDS = 10;
@@ -80,7 +80,7 @@ class JobRunner {
     }
 
     /** Says that this process still does what it does, also where one step of it takes long. */
-    @Scheduled(fixedDelay = 5000)
+    @Scheduled(fixedDelay = 3000)
     void keepThem() {
         running.forEach((id, teacher) -> ActingTeacher.as(teacher, () -> keep(teacher, id, 0)));
     }
