@@ -62,6 +62,8 @@ class EveryPageJourney {
             "/classes/1/families/letters/1/one",
             "/classes/1/families/letters/1/spelling",
             "/classes/1/families/letters/1/hand-out",
+            "/classes/1/families/letters/1/mail",
+            "/classes/1/families/forms/new",
             "/classes/1/families/handed-out",
             "/school",
             "/classes/1/to-school",

@@ -73,22 +73,23 @@ class LetterController {
         model.addAttribute(
                 "blank", Arrays.stream(Block.Kind.values()).collect(Collectors.toMap(kind -> kind, Block::of)));
         model.addAttribute("columns", Block.Column.values());
-        model.addAttribute("offered", WordsOffered.of(ClassFigures.of(open), sentences.groups(open.teacher())));
         model.addAttribute("terms", open.book().terms());
         model.addAttribute("categories", open.book().categories());
         model.addAttribute("pieces", open.book().assessments());
-        model.addAttribute("asked", insteads.asked(open, letter));
-        preview(open, letter, model);
+        ClassLetters all = preview(open, letter, model);
+        model.addAttribute("asked", insteads.asked(open, all.at(), letter));
+        model.addAttribute("offered", WordsOffered.of(all.at(), sentences.groups(open.teacher())));
         return "families/words";
     }
 
-    private void preview(OpenClass open, Letter letter, Model model) {
+    private ClassLetters preview(OpenClass open, Letter letter, Model model) {
         ClassLetters all = letters.open(open, letter);
         Optional<MadeLetter> shown =
                 all.shown(FormFields.toNumber(open.parameters().getOrDefault("student", "")));
         model.addAttribute("made", shown);
         model.addAttribute("students", all.all());
         model.addAttribute("writer", all.writer());
+        return all;
     }
 
     @PostMapping
@@ -128,7 +129,7 @@ class LetterController {
         long asked = FormFields.toNumber(open.parameters().getOrDefault("student", ""));
         model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
         model.addAttribute("letter", letter);
-        model.addAttribute("asked", insteads.asked(open, letter));
+        model.addAttribute("asked", insteads.asked(open, all.at(), letter));
         model.addAttribute("letters", all.all());
         model.addAttribute("misspelt", all.misspelt().size());
         model.addAttribute(

@@ -100,6 +100,9 @@ class MailController {
                         .filter(Line::ticked)
                         .mapToInt(line -> line.plan().to().size())
                         .sum());
+        model.addAttribute(
+                "without",
+                lines.stream().filter(line -> !line.plan().isReached()).count());
         Optional<MadeLetter> first = lines.stream()
                 .filter(Line::ticked)
                 .map(line -> line.plan().made())

@@ -72,12 +72,15 @@ class LetterFiles {
     private Optional<byte[]> pdf(
             OpenClass open, ClassLetters all, List<MadeLetter> chosen, HandOut how, IntPredicate goesOn)
             throws IOException {
+        boolean counts = how.duplex() || !how.longer() && all.letter().pages() > 0;
         List<byte[]> parts = new ArrayList<>();
         List<Integer> lengths = new ArrayList<>();
         for (int from = 0; from < chosen.size(); from += AT_ONCE) {
             byte[] part = laidOut(open, all, chosen.subList(from, Math.min(chosen.size(), from + AT_ONCE)), how);
             parts.add(part);
-            lengths.addAll(PdfPages.lengths(part));
+            if (counts) {
+                lengths.addAll(PdfPages.lengths(part));
+            }
             if (!goesOn.test(Math.min(chosen.size(), from + AT_ONCE))) {
                 return Optional.empty();
             }

@@ -65,19 +65,22 @@ public class InsteadService {
 
     /** What has to be asked before a letter is used in a class. */
     @Transactional(readOnly = true)
-    public List<Asked> asked(OpenClass open, Letter letter) {
+    public List<Asked> asked(OpenClass open, ClassFigures at, Letter letter) {
         List<Long> used = letter.groups();
         List<SentenceGroup> groups = sentences.groups(open.teacher()).stream()
                 .filter(group -> used.contains(group.id()))
                 .toList();
         Stream<String> own = letter.blocks().stream().flatMap(block -> Words.of(block.words()).figures().stream());
-        return asked(open, Stream.concat(own, groups.stream().flatMap(InsteadService::figures)));
+        return asked(open, at, Stream.concat(own, groups.stream().flatMap(InsteadService::figures)));
     }
 
     /** The same for all sentence groups a teacher has. */
     @Transactional(readOnly = true)
     public List<Asked> askedOfGroups(OpenClass open) {
-        return asked(open, sentences.groups(open.teacher()).stream().flatMap(InsteadService::figures));
+        return asked(
+                open,
+                ClassFigures.of(open),
+                sentences.groups(open.teacher()).stream().flatMap(InsteadService::figures));
     }
 
     private static Stream<String> figures(SentenceGroup group) {
@@ -88,8 +91,7 @@ public class InsteadService {
                         .flatMap(words -> Words.of(words).figures().stream()));
     }
 
-    private List<Asked> asked(OpenClass open, Stream<String> figures) {
-        ClassFigures at = ClassFigures.of(open);
+    private List<Asked> asked(OpenClass open, ClassFigures at, Stream<String> figures) {
         Set<String> settled = mapper.findInstead(open.teacher(), open.id()).stream()
                 .map(LetterMapper.InsteadRow::figure)
                 .collect(Collectors.toSet());

@@ -1,6 +1,7 @@
 package aestimo.app.paper;
 
 import com.openhtmltopdf.extend.FSStream;
+import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.render.DefaultObjectDrawerFactory;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
@@ -32,6 +33,9 @@ class Paper {
         XRLog.setLoggingEnabled(false);
     }
 
+    /** Reading the fonts takes longer than laying out a page. */
+    private static final FSDefaultCacheStore FONT_METRICS = new FSDefaultCacheStore();
+
     private final ITemplateEngine templates;
 
     Paper(ITemplateEngine templates) {
@@ -54,6 +58,7 @@ class Paper {
         builder.usePdfUaAccessibility(true);
         builder.useProtocolsStreamImplementation(Shipped::of, SCHEME);
         builder.withProducer("Aestimo");
+        builder.useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, FONT_METRICS);
         builder.toStream(out);
         builder.run();
     }

@@ -202,7 +202,16 @@ class HandOutTest {
     @Test
     void twoOrFourMarkSheetsShareAPageWithTheirNumbersTheRightWayRound() throws IOException {
         students(5);
-        long letter = letter("Dear {given}, number {number}.");
+        long letter = run(() -> app.bean(LetterService.class)
+                .add(
+                        own.teacher(),
+                        "Letter",
+                        List.of(
+                                Block.of(Block.Kind.HEADING),
+                                Block.ofWords("Dear {given}, number {number}."),
+                                Block.of(Block.Kind.PIECES))));
+        String tests = own.addCategory("Tests");
+        own.addPiece("A piece of work with quite a long title", tests, "2027-02-05", "20");
         for (int perPage : List.of(2, 4)) {
             byte[] pdf = file(how(letter, HandOut.As.PDF, false, perPage));
             List<String> pages = pages(pdf);

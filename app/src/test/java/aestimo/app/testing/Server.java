@@ -96,6 +96,18 @@ public final class Server {
         }
     }
 
+    /** How much memory the process holds, in MB. */
+    public long memory() {
+        try (var lines = Files.lines(Path.of("/proc", Long.toString(process.pid()), "status"))) {
+            return lines.filter(line -> line.startsWith("VmRSS"))
+                            .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")))
+                            .sum()
+                    / 1024;
+        } catch (IOException gone) {
+            throw new UncheckedIOException(gone);
+        }
+    }
+
     /** Ends the process without any warning, as kill -9 does. */
     public void kill() {
         if (process != null) {

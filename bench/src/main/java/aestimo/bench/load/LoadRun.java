@@ -2,6 +2,7 @@ package aestimo.bench.load;
 
 import aestimo.app.testing.Await;
 import aestimo.app.testing.OfficeServer;
+import aestimo.app.testing.PostServer;
 import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
 import java.math.BigDecimal;
@@ -10,6 +11,7 @@ import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -41,10 +43,10 @@ public final class LoadRun {
 
     private LoadRun() {}
 
-    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code letters}, {@code returns}, {@code browser}; all without any */
+    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code letters}, {@code post}, {@code returns}, {@code browser}; all without any */
     public static void main(String[] phases) throws Exception {
         Set<String> wanted = phases.length == 0
-                ? Set.of("sheet", "one", "many", "standing", "targets", "letters", "returns", "browser")
+                ? Set.of("sheet", "one", "many", "standing", "targets", "letters", "post", "returns", "browser")
                 : Set.of(phases);
         LoadRun run = new LoadRun();
         run.addAccounts();
@@ -62,6 +64,9 @@ public final class LoadRun {
         }
         if (wanted.contains("letters")) {
             run.letters();
+        }
+        if (wanted.contains("post")) {
+            run.post();
         }
         if (wanted.contains("returns")) {
             run.returns();
@@ -174,6 +179,42 @@ public final class LoadRun {
         System.out.println("a letter being written, with its preview: " + teacher.ask(letter + "?span=year", 40));
         System.out.println("sentence group on its rail: " + teacher.ask("families/sentences/1?span=year", 40));
         System.out.println("32 letters with table and picture as PDF: " + teacher.handOut(letter, 6));
+    }
+
+    /** 150 letters of one class: as one PDF, and by mail to 150 homes. */
+    private void post() {
+        PostServer post = PostServer.on(server.cluster());
+        TypingTeacher teacher = teacher(150, 20);
+        teacher.fillAll();
+        teacher.setBands();
+        giveAddresses();
+        String letter = teacher.make("families/letters", "of", "half-year").replaceAll("\\?.*", "");
+        for (int i = 0; i < 3; i++) {
+            long before = server.memory();
+            long start = System.nanoTime();
+            long most = teacher.job(letter + "/paper", server::memory, "draft", "true");
+            System.out.printf(
+                    "150 letters as PDF by a job: %.1f s, memory %d MB before, at most %d MB%n",
+                    (System.nanoTime() - start) / 1e9, before, most);
+        }
+        long start = System.nanoTime();
+        teacher.job(letter + "/mail", server::memory, "whom", "STUDENT", "subject", "Letter", "words", "About {name}.");
+        int arrived = post.recipients().size();
+        System.out.printf(
+                "%d letters made and mailed, at most 300 a minute allowed by default, 6000 here: %.1f s%n",
+                arrived, (System.nanoTime() - start) / 1e9);
+        if (arrived != 150 || post.recipients().stream().distinct().count() != 150) {
+            throw new IllegalStateException("not every home got one letter");
+        }
+    }
+
+    private void giveAddresses() {
+        try (Connection connection = connection();
+                Statement statement = connection.createStatement()) {
+            statement.execute("UPDATE student SET email = 'home' || id || '@load.example'");
+        } catch (SQLException broken) {
+            throw new IllegalStateException(broken);
+        }
     }
 
     /** 140 records of one return sealed, and sent to a school office that takes 20 ms for each. */

@@ -1,5 +1,6 @@
 package aestimo.bench.load;
 
+import aestimo.app.testing.Await;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.Visitor;
@@ -12,6 +13,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.IntFunction;
+import java.util.function.LongSupplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -254,6 +256,25 @@ final class TypingTeacher {
             }
         }
         return latencies;
+    }
+
+    /**
+     * Begins a job for everybody, and waits for its end.
+     *
+     * @param measured asked again and again meanwhile
+     * @return the most it measured
+     */
+    long job(String path, LongSupplier measured, String... more) {
+        List<String> fields = new ArrayList<>(List.of(more));
+        fields.addAll(List.of("token", UUID.randomUUID().toString()));
+        students.forEach(student -> fields.addAll(List.of("chosen", Long.toString(student))));
+        String job = location(visitor.post(path + "?span=year", fields.toArray(new String[0])));
+        long[] most = {0};
+        Await.until("the job is over", () -> {
+            most[0] = Math.max(most[0], measured.getAsLong());
+            return !visitor.get(job.replaceAll("\\?.*", "/progress")).body().contains("data-going");
+        });
+        return most[0];
     }
 
     /** Posts a form so many times, a value of it another each time. */
