@@ -28,7 +28,7 @@ import org.springframework.stereotype.Component;
 @Component
 class LetterFiles {
     /** Laid out at once: enough that fonts are not embedded too often, few enough for the memory of a server. */
-    private static final int AT_ONCE = 20;
+    private static final int AT_ONCE = 40;
 
     private static final int LONGEST_FILE_NAME = 80;
     private static final int MOST_NAMED = 5;

@@ -1,7 +1,10 @@
 package aestimo.app.paper;
 
+import com.openhtmltopdf.css.sheet.FontFaceRule;
 import com.openhtmltopdf.extend.FSStream;
+import com.openhtmltopdf.extend.SVGDrawer;
 import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
+import com.openhtmltopdf.layout.SharedContext;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.render.DefaultObjectDrawerFactory;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
@@ -13,6 +16,7 @@ import java.io.OutputStream;
 import java.io.Reader;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.springframework.core.io.ClassPathResource;
@@ -37,6 +41,7 @@ class Paper {
     private static final FSDefaultCacheStore FONT_METRICS = new FSDefaultCacheStore();
 
     private final ITemplateEngine templates;
+    private final SVGDrawer pictures = new Pictures();
 
     Paper(ITemplateEngine templates) {
         this.templates = templates;
@@ -51,7 +56,7 @@ class Paper {
         String page = templates.process("paper/" + template, new Context(Locale.UK, model));
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.withHtmlContent(page, SCHEME + ":///");
-        builder.useSVGDrawer(new BatikSVGDrawer());
+        builder.useSVGDrawer(pictures);
         DefaultObjectDrawerFactory drawers = new DefaultObjectDrawerFactory();
         drawers.registerDrawer(StripDrawer.TYPE, new StripDrawer());
         builder.useObjectDrawerFactory(drawers);
@@ -61,6 +66,25 @@ class Paper {
         builder.useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, FONT_METRICS);
         builder.toStream(out);
         builder.run();
+    }
+
+    /** Reads the fonts for pictures once: they are the same on every paper. */
+    private static final class Pictures extends BatikSVGDrawer {
+        private boolean hasFonts;
+
+        @Override
+        public void importFontFaceRules(List<FontFaceRule> rules, SharedContext shared) {
+            if (!hasFonts) {
+                super.importFontFaceRules(rules, shared);
+                hasFonts = true;
+            }
+        }
+
+        /** Called after each paper; the fonts stay. */
+        @Override
+        public void close() {
+            // Nothing else is held.
+        }
     }
 
     /** A style sheet or font of the application. */
