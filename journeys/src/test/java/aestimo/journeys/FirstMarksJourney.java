@@ -12,12 +12,16 @@ import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
@@ -393,6 +397,84 @@ class FirstMarksJourney {
             Visit.cell(page, "Osei", "Grid references").click();
             assertThat(page.locator(".changes li")).hasCount(2);
             assertThat(inDatabase("Osei")).isEqualTo("6");
+        }
+    }
+
+    /** What a teacher does beside writing: clicks and keys that choose, each one counted. */
+    private static final class Acts {
+        private final Page page;
+        private int count;
+
+        Acts(Page page) {
+            this.page = page;
+        }
+
+        void click(String what) {
+            page.click(what);
+            count++;
+        }
+
+        void click(Locator what) {
+            what.click();
+            count++;
+        }
+
+        void press(String key) {
+            page.keyboard().press(key);
+            count++;
+        }
+
+        void write(String words) {
+            page.keyboard().type(words);
+        }
+    }
+
+    @Test
+    void step9TheFirstLettersLeaveOnPaperWithAGroupMadeOnTheWay() throws IOException {
+        try (Visit visit = new Visit(SERVER)) {
+            openMarks(visit);
+            Page page = visit.page();
+            Acts acts = new Acts(page);
+            acts.click("nav >> text=To families");
+            assertThat(page.locator(".empty h2").first()).hasText("No letter yet");
+            acts.click(".chips >> text=sentences");
+            acts.click("text=New group");
+            acts.click("[name=name]");
+            acts.write("Where you are");
+            String[] sentences = {"{given}, this is strong.", "{given}, this is sound.", "{given}, come and ask me."};
+            for (int i = 0; i < sentences.length; i++) {
+                acts.click(page.locator(".chip-editor").nth(i));
+                acts.write("{given");
+                acts.press("Enter");
+                acts.write(sentences[i].substring("{given}".length()));
+            }
+            acts.click("text=Save the group");
+            assertThat(page.locator(".notice.is-done")).hasText("“Where you are” is saved.");
+            acts.click(".chips >> text=letters");
+            acts.click("text=New letter");
+            acts.click(page.locator(".chip-editor").first());
+            acts.press("Control+End");
+            acts.press("Enter");
+            acts.write("You stand at {result");
+            acts.press("Enter");
+            acts.write(" %. {where");
+            acts.press("Enter");
+            acts.click("text=Save the letter");
+            assertThat(page.locator(".notice.is-done")).hasText("“New letter” is saved.");
+            acts.click("nav >> text=one by one");
+            assertThat(page.locator(".letter-page")).containsText("You stand at");
+            acts.click("nav >> text=hand out");
+            acts.click(".how button:text-is('all')");
+            Download download = page.waitForDownload(() -> acts.click("text=Make the PDF"));
+            try (PDDocument document = Loader.loadPDF(Files.readAllBytes(download.path()))) {
+                assertThat(document.getNumberOfPages()).isEqualTo(24);
+                assertThat(new PDFTextStripper().getText(document)).contains("You stand at", ", this is sound.");
+            }
+            page.navigate(page.url().replaceAll("/letters/.*", "/handed-out"));
+            assertThat(page.locator(".is-handed tbody tr")).hasCount(1);
+            assertThat(page.locator(".is-handed")).containsText("24 students");
+            assertThat(acts.count).as("acts beside writing").isLessThan(40);
+            System.out.println("Acts from no letter to 24 handed out: " + acts.count);
         }
     }
 
