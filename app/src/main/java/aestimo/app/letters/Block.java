@@ -65,6 +65,7 @@ public record Block(Kind kind, String words, String span, List<String> pieces, L
         RANK("rank"),
         DUE("date"),
         HAND_IN("due"),
+        INSTRUCTIONS("instructions"),
         NOTE("note");
 
         private final String words;

@@ -12,6 +12,7 @@ import aestimo.app.letters.Saying.Chosen;
 import aestimo.app.marks.Remarks;
 import aestimo.app.picture.AimPicture;
 import aestimo.app.standing.StudentSheets;
+import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Student;
 import aestimo.core.book.Term;
 import aestimo.core.result.StudentStanding;
@@ -51,6 +52,7 @@ public final class ClassLetters {
      * @param ownWords by enrolment
      * @param choices by enrolment and group
      * @param remarks notes to single pieces
+     * @param instructions what students were told to do, by piece
      * @param spelling finds the words of a text that are none
      */
     record Told(
@@ -61,6 +63,7 @@ public final class ClassLetters {
             Map<Long, String> ownWords,
             Map<Long, Map<Long, Choice>> choices,
             Map<CellId, Remarks> remarks,
+            Map<AssessmentId, String> instructions,
             Function<String, Set<String>> spelling) {}
 
     ClassLetters(Letter letter, ClassBook classBook, SpanChoice page, Told told) {
@@ -69,8 +72,9 @@ public final class ClassLetters {
         this.page = page;
         this.told = told;
         this.looking = new LookingThrough(at(""), told.spelling());
-        this.tables =
-                new LetterTables(span -> StudentSheets.forLetters(classBook, choice(span), present(), told.remarks()));
+        this.tables = new LetterTables(
+                span -> StudentSheets.forLetters(classBook, choice(span), present(), told.remarks()),
+                told.instructions());
     }
 
     public Letter letter() {

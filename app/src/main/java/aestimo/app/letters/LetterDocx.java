@@ -143,21 +143,20 @@ final class LetterDocx {
         XWPFTable table =
                 document.createTable(block.rows().size() + 1, block.headings().size());
         table.setWidth("100%");
-        fill(table.getRow(0), block.headings(), block.headings(), true);
+        fill(table.getRow(0), block.headings(), block, true);
         table.getRow(0).setRepeatHeader(true);
         for (int i = 0; i < block.rows().size(); i++) {
             Row row = block.rows().get(i);
-            fill(table.getRow(i + 1), row.cells(), block.headings(), false);
+            fill(table.getRow(i + 1), row.cells(), block, false);
         }
         plain("", ParagraphAlignment.LEFT);
     }
 
-    private static void fill(XWPFTableRow row, List<String> cells, List<String> headings, boolean bold) {
+    private static void fill(XWPFTableRow row, List<String> cells, Made block, boolean bold) {
         for (int i = 0; i < cells.size(); i++) {
             XWPFTableCell cell = row.getCell(i);
             XWPFParagraph paragraph = cell.getParagraphs().get(0);
-            boolean words = i == 0 || headings.get(i).equals("note");
-            paragraph.setAlignment(words ? ParagraphAlignment.LEFT : ParagraphAlignment.RIGHT);
+            paragraph.setAlignment(block.isWords(i) ? ParagraphAlignment.LEFT : ParagraphAlignment.RIGHT);
             run(paragraph, cells.get(i), SIZE - 2).setBold(bold);
         }
     }

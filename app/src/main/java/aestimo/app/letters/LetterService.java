@@ -11,6 +11,7 @@ import aestimo.app.letters.LetterMapper.OwnWordsRow;
 import aestimo.app.letters.Recipient.Person;
 import aestimo.app.letters.Recipient.Writer;
 import aestimo.app.letters.Saying.Choice;
+import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -48,6 +49,7 @@ public class LetterService {
     private final InsteadService insteads;
     private final AccountService accounts;
     private final RemarkService remarks;
+    private final AssessmentService assessments;
     private final SpellingService spelling;
     private final JsonMapper json;
     private final Clock clock;
@@ -58,6 +60,7 @@ public class LetterService {
             InsteadService insteads,
             AccountService accounts,
             RemarkService remarks,
+            AssessmentService assessments,
             SpellingService spelling,
             JsonMapper json,
             Clock clock) {
@@ -66,6 +69,7 @@ public class LetterService {
         this.insteads = insteads;
         this.accounts = accounts;
         this.remarks = remarks;
+        this.assessments = assessments;
         this.spelling = spelling;
         this.json = json;
         this.clock = clock;
@@ -234,6 +238,7 @@ public class LetterService {
                                 .collect(Collectors.toMap(OwnWordsRow::enrolmentId, OwnWordsRow::words)),
                         choices(teacher, letter.id(), open.id()),
                         remarks.ofClass(teacher, open.id()),
+                        assessments.instructions(teacher, open.id()),
                         spelling.of(open, persons.values(), writer)));
     }
 

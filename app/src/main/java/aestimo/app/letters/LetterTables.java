@@ -5,6 +5,7 @@ import aestimo.app.letters.MadeLetter.Made;
 import aestimo.app.letters.MadeLetter.Row;
 import aestimo.app.standing.StudentSheets;
 import aestimo.app.standing.StudentView;
+import aestimo.core.book.AssessmentId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -17,10 +18,13 @@ import java.util.stream.Stream;
 final class LetterTables {
     private final Function<String, StudentSheets> made;
     private final Map<String, StudentSheets> sheets = new HashMap<>();
+    private final Map<AssessmentId, String> instructions;
 
-    /** @param made gives the sheets of everybody present over a span, by its name */
-    LetterTables(Function<String, StudentSheets> made) {
+    /** @param made gives the sheets of everybody present over a span, by its name
+     * @param instructions to single pieces */
+    LetterTables(Function<String, StudentSheets> made, Map<AssessmentId, String> instructions) {
         this.made = made;
+        this.instructions = instructions;
     }
 
     /** Empty where the student has nothing to be listed. */
@@ -76,7 +80,7 @@ final class LetterTables {
         return rows;
     }
 
-    private static String cell(StudentSheets sheet, StudentView.Piece piece, Column column) {
+    private String cell(StudentSheets sheet, StudentView.Piece piece, Column column) {
         return switch (column) {
             case MARK -> sheet.mark(piece) + piece.outOf().shown();
             case PERCENT -> piece.isInDoubt() ? "" : piece.percent().shown();
@@ -85,6 +89,7 @@ final class LetterTables {
             case RANK -> sheet.rank(piece);
             case DUE -> piece.date();
             case HAND_IN -> piece.due();
+            case INSTRUCTIONS -> instructions.getOrDefault(new AssessmentId(piece.id()), "");
             case NOTE -> piece.note();
         };
     }

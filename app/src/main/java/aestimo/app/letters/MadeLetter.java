@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
@@ -16,6 +17,9 @@ import java.util.stream.Collectors;
  * @param chosen the sentences that groups put in, and why
  */
 public record MadeLetter(Recipient to, List<Made> blocks, String ownWords, List<LookAt> toLookAt, List<Chosen> chosen) {
+    /** Headings of columns that hold words. */
+    private static final Set<String> WORDS = Set.of("note", "instructions");
+
     public MadeLetter {
         blocks = List.copyOf(blocks);
         toLookAt = List.copyOf(toLookAt);
@@ -28,6 +32,11 @@ public record MadeLetter(Recipient to, List<Made> blocks, String ownWords, List<
      * @param rows of a table, each with a cell for every heading
      */
     public record Made(Block block, Said said, List<String> headings, List<Row> rows, Optional<AimPicture> picture) {
+        /** Whether a column of its table holds words, not figures. */
+        public boolean isWords(int column) {
+            return column == 0 || WORDS.contains(headings.get(column));
+        }
+
         static Made of(Block block) {
             return new Made(block, new Said(List.of()), List.of(), List.of(), Optional.empty());
         }

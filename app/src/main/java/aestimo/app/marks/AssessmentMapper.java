@@ -34,6 +34,11 @@ interface AssessmentMapper {
 
     record CeilingRow(int place, Percent pass, int fewerThan, Percent most) {}
 
+    record InstructionsRow(long assessmentId, String instructions) {}
+
+    /** Those that have any. */
+    List<InstructionsRow> findInstructions(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     /** What a piece has that no figure needs. */
     record BesideRow(int version, String instructions, Long boundariesId) {}
 

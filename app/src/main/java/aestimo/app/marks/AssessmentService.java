@@ -18,6 +18,7 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Ceiling;
 import aestimo.core.book.Part;
@@ -27,6 +28,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -60,6 +62,16 @@ public class AssessmentService {
         this.changes = changes;
         this.marks = marks;
         this.clock = clock;
+    }
+
+    /** What students are told to do, by assessment; those without are left out. */
+    @Transactional(readOnly = true)
+    public Map<AssessmentId, String> instructions(TeacherId teacher, long classId) {
+        Map<AssessmentId, String> instructions = new HashMap<>();
+        mapper.findInstructions(teacher, classId)
+                .forEach(row ->
+                        instructions.put(new AssessmentId(Long.toString(row.assessmentId())), row.instructions()));
+        return instructions;
     }
 
     /** The form that changes an assessment. */

@@ -7,6 +7,7 @@ import aestimo.app.groundwork.Forms.ClassForm;
 import aestimo.app.groundwork.Forms.TermLine;
 import aestimo.app.groundwork.Forms.YearForm;
 import aestimo.app.groundwork.YearService;
+import aestimo.app.marks.AssessmentService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Assessment;
@@ -36,14 +37,21 @@ public class WholeClassService {
     private final BookService books;
     private final YearService years;
     private final BoundaryService boundaries;
+    private final AssessmentService assessments;
     private final WholeMapper mapper;
 
     WholeClassService(
-            ClassMaker maker, BookService books, YearService years, BoundaryService boundaries, WholeMapper mapper) {
+            ClassMaker maker,
+            BookService books,
+            YearService years,
+            BoundaryService boundaries,
+            AssessmentService assessments,
+            WholeMapper mapper) {
         this.maker = maker;
         this.books = books;
         this.years = years;
         this.boundaries = boundaries;
+        this.assessments = assessments;
         this.mapper = mapper;
     }
 
@@ -59,10 +67,7 @@ public class WholeClassService {
         for (Assessment piece : classBook.book().assessments()) {
             piece.bands().ifPresent(bands -> bandSets.put(nameOf(teacher, bands), bands));
         }
-        Map<AssessmentId, String> instructions = new HashMap<>();
-        mapper.findInstructions(teacher, classId)
-                .forEach(row ->
-                        instructions.put(new AssessmentId(Long.toString(row.assessmentId())), row.instructions()));
+        Map<AssessmentId, String> instructions = assessments.instructions(teacher, classId);
         Map<Markbook.Cell, Markbook.Remarks> remarks = new HashMap<>();
         for (WholeMapper.RemarkRow row : mapper.findRemarks(teacher, classId)) {
             if (memos || !row.note().isEmpty()) {

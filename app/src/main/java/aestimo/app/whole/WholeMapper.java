@@ -7,12 +7,8 @@ import org.apache.ibatis.annotations.Param;
 
 @Mapper
 interface WholeMapper {
-    record InstructionsRow(long assessmentId, String instructions) {}
-
     /** Note and memo of one entry. */
     record RemarkRow(long assessmentId, long enrolmentId, long partId, String note, String memo) {}
-
-    List<InstructionsRow> findInstructions(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     List<RemarkRow> findRemarks(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

@@ -509,6 +509,168 @@ class LettersTest {
     }
 
     @Test
+    void aTableShowsChosenPiecesWithTheirDayAndWhatWasAsked() {
+        visitor.post(
+                own.base() + "/assessments",
+                "title",
+                "Poster",
+                "category",
+                tests,
+                "date",
+                "2027-02-15",
+                "outOf",
+                "5",
+                "due",
+                "2027-02-22",
+                "instructions",
+                "Draw the coast.");
+        long letter = letter(new Block(
+                Block.Kind.PIECES,
+                "",
+                "",
+                List.of("piece:Poster", "piece:Essay", "piece:No longer here"),
+                List.of(Block.Column.DUE, Block.Column.HAND_IN, Block.Column.INSTRUCTIONS)));
+        assertThat(made(letter, "Brandt").blocks().get(0).rows())
+                .extracting(row -> String.join("|", row.cells()))
+                .containsExactly("Essay|12 Feb|12 Feb|", "Poster|15 Feb|22 Feb|Draw the coast.");
+        // The form keeps what is ticked, a piece beside a whole category.
+        String at = own.base() + "/families/letters/" + letter;
+        visitor.post(
+                at,
+                "version",
+                "1",
+                "name",
+                "Letter",
+                "kind",
+                "PIECES",
+                "mark",
+                "b0",
+                "words",
+                "",
+                "span",
+                "",
+                "show",
+                "b0:Tests",
+                "show",
+                "b0:piece:Poster",
+                "column",
+                "b0:MARK");
+        String page = visitor.get(at).body();
+        assertThat(Html.values(page, ".letter-block [name=show][checked]", "value"))
+                .containsExactly("b0:Tests", "b0:piece:Poster");
+        assertThat(made(letter, "Brandt").blocks().get(0).rows()).hasSize(3);
+    }
+
+    @Test
+    void whatAnotherClassHasNotIsAskedOnceAndSpokenOfAsItIsThere() {
+        long group = group("Fieldwork", "category:Tests", from("50", "Good: {category:Tests}."), from(null, "Low."));
+        long letter =
+                letter(Block.ofWords("Dear {given}. You have {category:Tests as whole} %. {sentences:" + group + "}"));
+        OwnClass other = own.another("9C");
+        other.addStudents("Quill, Esme\n");
+        String practicals = other.addCategory("Practicals");
+        other.setBands("A", "80", "B", "50", "C", "0");
+        other.addPiece("Lab", practicals, "2027-02-05", "10");
+        other.type("Quill", "Lab", "9");
+        String one = other.base() + "/families/letters/" + letter + "/one?span=year";
+        assertThat(Html.texts(visitor.get(one).body(), ".instead form"))
+                .singleElement()
+                .satisfies(words -> assertThat(words).contains("This class has no category “Tests”.", "Practicals"));
+        assertThat(body(visitor.get(one).body())).isEqualTo("Dear Esme.");
+        // Nothing is asked where the class has it.
+        assertThat(visitor.get(own.base() + "/families/letters/" + letter + "/one")
+                        .body())
+                .doesNotContain("class=\"instead\"");
+        visitor.post(
+                other.base() + "/families/instead",
+                "letter",
+                Long.toString(letter),
+                "figure",
+                "category:Tests",
+                "instead",
+                "category:Practicals");
+        String settled = visitor.get(one).body();
+        assertThat(Html.texts(settled, ".instead form")).isEmpty();
+        assertThat(body(settled)).isEqualTo("Dear Esme. You have 90 %. Good: 90.0.");
+        assertThat(plain(letter, "Aldous")).contains("You have 90 %");
+        // “There is none” leaves the sentence out and is nothing to look at; what is no figure is refused.
+        visitor.post(
+                other.base() + "/families/instead",
+                "letter",
+                Long.toString(letter),
+                "figure",
+                "category:Tests",
+                "none",
+                "true");
+        String silent = visitor.get(one).body();
+        assertThat(body(silent)).isEqualTo("Dear Esme.");
+        assertThat(Html.text(silent, ".letter-people")).doesNotContain("no category");
+        visitor.post(
+                other.base() + "/families/instead",
+                "letter",
+                Long.toString(letter),
+                "figure",
+                "category:Tests",
+                "instead",
+                "category:Nowhere");
+        assertThat(visitor.get(one).body()).contains("Choose what this class has in its place");
+    }
+
+    /** The words of the letter shown; chips and words stand in elements of their own. */
+    private static String body(String page) {
+        return Html.text(page, ".letter-body").replace(" .", ".");
+    }
+
+    @Test
+    void theSchoolsPictureHeadsLettersOnThePageOnPaperAndInADocument() throws IOException {
+        java.io.ByteArrayOutputStream png = new java.io.ByteArrayOutputStream();
+        javax.imageio.ImageIO.write(
+                new java.awt.image.BufferedImage(900, 300, java.awt.image.BufferedImage.TYPE_INT_RGB), "png", png);
+        long letter = letter(Block.of(Block.Kind.HEADING), Block.ofWords("Dear {given},"));
+        String at = own.base() + "/families/letters/" + letter;
+        assertThat(visitor.get(at + "/one").body()).doesNotContain("/account/picture");
+        assertThat(visitor.upload(
+                                "/account/picture",
+                                "picture",
+                                "no picture".getBytes(java.nio.charset.StandardCharsets.UTF_8))
+                        .statusCode())
+                .isEqualTo(302);
+        assertThat(visitor.get("/account").body()).contains("That is no picture. Choose a JPEG or PNG picture.");
+        visitor.upload("/account/picture", "picture", png.toByteArray());
+        assertThat(visitor.get(at + "/one").body()).contains("src=\"/account/picture\"");
+        assertThat(javax.imageio.ImageIO.read(new ByteArrayInputStream(visitor.download("/account/picture")))
+                        .getWidth())
+                .isEqualTo(600);
+        byte[] pdf = visitor.postForFile(at + "/paper", "chosen", own.student("Aldous"));
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            assertThat(document.getPage(0).getResources().getXObjectNames()).isNotEmpty();
+        }
+        byte[] docx = visitor.postForFile(at + "/paper", "chosen", own.student("Aldous"), "as", "docx");
+        try (XWPFDocument document = new XWPFDocument(new ByteArrayInputStream(docx))) {
+            assertThat(document.getAllPictures()).hasSize(1);
+        }
+        // Another teacher has none.
+        assertThat(new OwnClass(app, "").visitor().get("/account/picture").statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void listsOnPaperHaveTheTeachersLinesAndALineToSign() throws IOException {
+        visitor.get("/account");
+        visitor.post("/account/lists", "above", "x".repeat(501), "below", "Seen by", "sign", "true");
+        String refused = visitor.get("/account").body();
+        assertThat(refused).contains("The words above a list have over 500 letters.", "x".repeat(501));
+        visitor.post("/account/lists", "above", "Please check – and\nhand back.", "below", "Seen by", "sign", "true");
+        for (String list : List.of("/marks.pdf", "/standing.pdf", "/standing/sheets.pdf")) {
+            try (PDDocument document = Loader.loadPDF(visitor.download(own.base() + list + "?span=year"))) {
+                assertThat(new PDFTextStripper().getText(document))
+                        .as(list)
+                        .contains("Please check – and", "hand back.", "Seen by", "Mo Marin", "date");
+            }
+        }
+    }
+
+    @Test
     void aDraftIsNotRecorded() {
         long letter = letter(Block.ofWords("Dear {given},"));
         visitor.postForFile(
