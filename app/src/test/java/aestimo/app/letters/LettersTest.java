@@ -581,39 +581,39 @@ class LettersTest {
         assertThat(visitor.get(own.base() + "/families/letters/" + letter + "/one")
                         .body())
                 .doesNotContain("class=\"instead\"");
-        visitor.post(
+        visitor.get(OwnClass.location(visitor.post(
                 other.base() + "/families/instead",
                 "letter",
                 Long.toString(letter),
                 "figure",
                 "category:Tests",
                 "instead",
-                "category:Practicals");
+                "category:Practicals")));
         String settled = visitor.get(one).body();
         assertThat(Html.texts(settled, ".instead form")).isEmpty();
         assertThat(body(settled)).isEqualTo("Dear Esme. You have 90 %. Good: 90.0.");
         assertThat(plain(letter, "Aldous")).contains("You have 90 %");
         // “There is none” leaves the sentence out and is nothing to look at; what is no figure is refused.
-        visitor.post(
+        visitor.get(OwnClass.location(visitor.post(
                 other.base() + "/families/instead",
                 "letter",
                 Long.toString(letter),
                 "figure",
                 "category:Tests",
                 "none",
-                "true");
+                "true")));
         String silent = visitor.get(one).body();
         assertThat(body(silent)).isEqualTo("Dear Esme.");
         assertThat(Html.text(silent, ".letter-people")).doesNotContain("no category");
-        visitor.post(
+        String refused = OwnClass.location(visitor.post(
                 other.base() + "/families/instead",
                 "letter",
                 Long.toString(letter),
                 "figure",
                 "category:Tests",
                 "instead",
-                "category:Nowhere");
-        assertThat(visitor.get(one).body()).contains("Choose what this class has in its place");
+                "category:Nowhere"));
+        assertThat(visitor.get(refused).body()).contains("Choose what this class has in its place");
     }
 
     /** The words of the letter shown; chips and words stand in elements of their own. */
