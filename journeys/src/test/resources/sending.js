@@ -3,7 +3,15 @@ const modules = await Promise.all(
   ["answer", "ask", "queue", "remarks", "session"].map((name) => import(`/work/${name}.js`)),
 );
 window.aestimo = Object.assign({}, ...modules);
+for (const name of ["job", "lengths"]) window.aestimo[name] = (await import(`/work/${name}.js`)).start;
 window.fake = {
+  /** A place on a page that is told by pieces of a page from the server. */
+  place(name, html) {
+    const place = document.createElement("div");
+    place.dataset[name] = "/x";
+    place.innerHTML = html;
+    return place;
+  },
   store() {
     const map = new Map();
     return {

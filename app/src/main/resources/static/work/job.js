@@ -1,21 +1,22 @@
 // How far a long piece of work is, while the page is open.
 import { fragment } from "./ask.js";
 
-const PAUSE = 700;
-const LONGER_PAUSE = 4000;
+const PAUSE = 0.7;
+const LONGER_PAUSE = 4;
 
-export const start = (place, { wire, pause = PAUSE, longer = LONGER_PAUSE } = {}) => {
+/** wire, after: the line and the clock, or what stands for them in a test. */
+export const start = (place, { wire, after = (work, seconds) => setTimeout(work, seconds * 1000) } = {}) => {
   const look = async () => {
-    if (!place.querySelector("[data-going]")) return;
-    let wait = pause;
+    let wait = PAUSE;
     try {
-      const now = await fragment(place.dataset.progress, wire ? { wire } : {});
-      // What was ticked meanwhile belongs to a list that is over.
-      place.innerHTML = now;
+      place.innerHTML = await fragment(place.dataset.progress, wire ? { wire } : {});
     } catch {
-      wait = longer; /* the line is away, or the session is over: what is shown stays */
+      wait = LONGER_PAUSE; /* the line is away, or the session is over: what is shown stays */
     }
-    setTimeout(look, wait);
+    next(wait);
   };
-  setTimeout(look, pause);
+  const next = (wait) => {
+    if (place.querySelector("[data-going]")) after(look, wait);
+  };
+  next(PAUSE);
 };

@@ -330,4 +330,48 @@ class SendingScriptsJourney {
                 .containsEntry("left", 0)
                 .containsEntry("now", "mine");
     }
+
+    @Test
+    void howFarAJobIsIsAskedUntilItIsOverAndWhatIsShownStaysWhileNobodyAnswers() {
+        Map<String, Object> told = told("""
+                const clock = fake.clock();
+                const answers = [
+                  () => new Response('<i data-going>20 of 150</i>', { headers: { 'X-Aestimo': 'yes' } }),
+                  () => { throw new TypeError('offline'); },
+                  () => new Response('<form>Sign in</form>', { status: 401, headers: { 'X-Aestimo': 'yes' } }),
+                  () => new Response('<h1>A network asks for its own password</h1>', {}),
+                  () => new Response('', { status: 503, headers: { 'X-Aestimo': 'yes' } }),
+                  () => new Response('<p>It is made.</p>', { headers: { 'X-Aestimo': 'yes' } }),
+                ];
+                const place = fake.place('progress', '<i data-going>0 of 150</i>');
+                aestimo.job(place, { wire: async () => answers.shift()(), after: clock.after });
+                const shown = [];
+                while (clock.due) { await clock.run(); shown.push(place.textContent); }
+                return { shown, waits: clock.waits, left: answers.length };
+                """);
+        assertThat(told.get("shown"))
+                .isEqualTo(List.of("20 of 150", "20 of 150", "20 of 150", "20 of 150", "20 of 150", "It is made."));
+        assertThat(told.get("waits")).isEqualTo(List.of(0.7, 0.7, 4, 4, 4, 4));
+        assertThat(told).containsEntry("left", 0);
+    }
+
+    @Test
+    void whatIsNoAnswerOfOursIsNotListedAmongLettersThatAreTooLong() {
+        Map<String, Object> told = told("""
+                const asked = async (wire) => {
+                  const place = fake.place('lengths', '');
+                  await aestimo.lengths(place, { wire });
+                  return place.textContent;
+                };
+                return {
+                  ours: await asked(async () => new Response('<a>Brandt, Ilva 2 pages</a>', { headers: { 'X-Aestimo': 'yes' } })),
+                  network: await asked(async () => new Response('<a>Pay here</a>', {})),
+                  offline: await asked(async () => { throw new TypeError('offline'); }),
+                };
+                """);
+        assertThat(told)
+                .containsEntry("ours", "Brandt, Ilva 2 pages")
+                .containsEntry("network", "")
+                .containsEntry("offline", "");
+    }
 }
