@@ -1,7 +1,7 @@
 // What was typed into a form and not saved is never lost in silence: before another form of the page is sent, or a link
 // is followed, it is asked what becomes of it; before the page goes any other way, the browser asks.
 import { PATIENCE } from "./answer.js";
-import { button } from "./elements.js";
+import { button, fieldsOf, isTyped } from "./elements.js";
 import { session } from "./session.js";
 
 export const unsaved = (doc = document) => {
@@ -10,27 +10,12 @@ export const unsaved = (doc = document) => {
     [...doc.querySelectorAll("form[method=post]:not([data-typed]):not([data-settle]):not([data-unguarded])")].filter(
       (form) => fieldsOf(form).length,
     );
-  const fieldsOf = (form) =>
-    [...form.elements].filter((it) =>
-      it.matches("input:not([type=hidden]):not([type=submit]):not([type=button]), textarea, select"),
-    );
   const asText = (form) =>
     [...new FormData(form)]
       .filter(([name]) => name !== "_csrf")
       .map(([name, value]) => `${name}=${value instanceof File ? value.name + value.size : value}`)
       .join("\n");
   const stood = new Map();
-  /** Whether a field holds something else than the page came with. */
-  const isTyped = (field) => {
-    if (field.matches("select"))
-      return (
-        [...field.options].some((it) => it.defaultSelected) &&
-        [...field.options].some((it) => it.selected !== it.defaultSelected)
-      );
-    return field.matches("[type=checkbox], [type=radio]")
-      ? field.checked !== field.defaultChecked
-      : field.type !== "file" && field.value !== field.defaultValue;
-  };
   /** A form that was refused, or typed into before this script was there, holds what is not saved. */
   const remember = () => {
     for (const form of forms())

@@ -1,5 +1,6 @@
 // What a form would move is asked for as it is filled in, and said in the margin. The newest question's answer stands.
 import { fragment } from "./ask.js";
+import { fieldsOf, isTyped } from "./elements.js";
 
 export const start = (form) => {
   const place = document.getElementById("would-move");
@@ -29,4 +30,6 @@ export const start = (form) => {
   form.addEventListener("click", (event) => {
     if (event.target.closest("button.row-out")) ask();
   });
+  // What was filled in before this script was there has not been asked for yet.
+  if (fieldsOf(form).some(isTyped)) ask();
 };

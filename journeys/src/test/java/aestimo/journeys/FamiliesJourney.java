@@ -7,11 +7,14 @@ import aestimo.app.testing.Server;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.SelectOption;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -183,6 +186,29 @@ class FamiliesJourney {
             page.mouse().move(box.x + box.width / 2 + 40, box.y + 8);
             page.mouse().up();
             assertThat(Double.parseDouble(from.inputValue())).isGreaterThan(Double.parseDouble(stood) + 1);
+            assertThat(page.locator("#would-move .in-stretch").first()).containsText(from.inputValue() + " and above");
+        }
+    }
+
+    @Test
+    void whatIsMovedBeforeTheMarginHasItsScriptIsToldOnceItHas() {
+        try (Visit visit = visit()) {
+            Page page = visit.page();
+            List<Route> held = new ArrayList<>();
+            page.route("**/would-move.js", held::add);
+            page.navigate("/classes/1/families/sentences/1?span=2");
+            Locator peg = page.locator(".stretch-rail .peg[data-line='0']");
+            Locator from = page.locator(".stretches [name=from]").first();
+            String stood = from.inputValue();
+            peg.focus();
+            // The script of the pegs may still be on its way too.
+            page.waitForCondition(() -> {
+                page.keyboard().press("ArrowRight");
+                return !from.inputValue().equals(stood);
+            });
+            page.waitForCondition(() -> !held.isEmpty());
+            assertThat(page.locator("#would-move .in-stretch").first()).containsText(stood + " and above");
+            held.forEach(Route::resume);
             assertThat(page.locator("#would-move .in-stretch").first()).containsText(from.inputValue() + " and above");
         }
     }

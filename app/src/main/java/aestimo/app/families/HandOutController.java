@@ -158,6 +158,7 @@ class HandOutController {
         Job job = jobs.job(open.teacher(), open.id(), jobId);
         model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
         model.addAttribute("job", job);
+        model.addAttribute("mailing", mail.mailing(job));
         List<Message> messages = mail.messages(open, job);
         model.addAttribute("messages", messages);
         model.addAttribute(

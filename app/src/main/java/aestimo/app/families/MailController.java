@@ -6,6 +6,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.handout.HandOut;
 import aestimo.app.handout.HandOutService;
+import aestimo.app.jobs.JobService;
 import aestimo.app.letters.ClassLetters;
 import aestimo.app.letters.Letter;
 import aestimo.app.letters.LetterService;
@@ -39,18 +40,21 @@ class MailController {
     private final SentenceService sentences;
     private final MailService mail;
     private final AccountService accounts;
+    private final JobService jobs;
 
     MailController(
             FrameService frames,
             LetterService letters,
             SentenceService sentences,
             MailService mail,
-            AccountService accounts) {
+            AccountService accounts,
+            JobService jobs) {
         this.frames = frames;
         this.letters = letters;
         this.sentences = sentences;
         this.mail = mail;
         this.accounts = accounts;
+        this.jobs = jobs;
     }
 
     /**
@@ -64,11 +68,17 @@ class MailController {
     @GetMapping
     String page(OpenClass open, @PathVariable long letterId, Model model) {
         Letter letter = letters.letter(open.teacher(), letterId);
+        // After one to oneself the mailing goes on as it was written.
+        long from = FormFields.toNumber(open.parameters().getOrDefault("job", ""));
+        Optional<Mailing> written = from == 0
+                ? Optional.empty()
+                : mail.mailing(jobs.job(open.teacher(), open.id(), from)).filter(own -> own.letterId() == letterId);
         return page(
                 open,
                 letter,
-                Mailing.begun(letterId, letter.name(), HandOut.dates(open), Mailing.Whom.CONTACTS),
-                true,
+                written.orElseGet(
+                        () -> Mailing.begun(letterId, letter.name(), HandOut.dates(open), Mailing.Whom.CONTACTS)),
+                written.isEmpty(),
                 model);
     }
 

@@ -1,6 +1,7 @@
 package aestimo.app.jobs;
 
 import aestimo.app.jobs.JobMapper.JobRow;
+import aestimo.app.store.Sha256;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -15,7 +16,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class JobService {
     private static final int MOST_DUE = 10;
-    private static final int LONGEST_TOKEN = 60;
+    private static final int LONGEST_TOKEN = 40;
+    private static final int DIGITS = 16;
 
     private final JobMapper mapper;
     private final Clock clock;
@@ -28,7 +30,7 @@ public class JobService {
     /**
      * A job to begin.
      *
-     * @param token of the form that asks for it
+     * @param token of the form that asks for it; the same form with other contents, as after going back, asks for another
      */
     public record Asked(long classId, String token, String kind, String title, String request, int total) {}
 
@@ -46,10 +48,11 @@ public class JobService {
         if (mapper.countDue(teacher) >= MOST_DUE) {
             throw new FormException("There are " + MOST_DUE + " jobs on their way already. Wait for one, or stop it.");
         }
+        String token = asked.token() + ":" + Sha256.of(asked.request()).substring(0, DIGITS);
         JobRow row = new JobRow(
                 0,
                 asked.classId(),
-                asked.token(),
+                token,
                 asked.kind(),
                 asked.title(),
                 asked.request(),
@@ -61,7 +64,7 @@ public class JobService {
                 null,
                 OffsetDateTime.now(clock));
         boolean isNew = mapper.insert(teacher, row) == 1;
-        return new Begun(job(mapper.findByToken(teacher, asked.token()).orElseThrow()), isNew);
+        return new Begun(job(mapper.findByToken(teacher, token).orElseThrow()), isNew);
     }
 
     static Job job(JobRow row) {

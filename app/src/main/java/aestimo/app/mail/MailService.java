@@ -189,6 +189,13 @@ public class MailService {
                 row.fileId());
     }
 
+    /** What a mailing was asked for, to go on from it; empty where a job is none. */
+    public Optional<Mailing> mailing(Job job) {
+        return job.kind().equals(MailWork.KIND)
+                ? Optional.of(json.readValue(job.request(), Mailing.class))
+                : Optional.empty();
+    }
+
     /** What became of the messages of a mailing. */
     @Transactional(readOnly = true)
     public List<Message> messages(OpenClass open, Job job) {

@@ -818,7 +818,7 @@ class LettersTest {
         String made = OwnClass.location(empty.visitor().post(empty.base() + "/families/letters", "of", "half-year"));
         String at = made.replaceAll("\\?.*", "");
         assertThat(empty.visitor().get(at + "/one").body()).contains("Nobody to write to");
-        for (String page : List.of("", "/hand-out", "/spelling")) {
+        for (String page : List.of("", "/hand-out", "/spelling", "/mail")) {
             assertThat(empty.visitor().get(at + page).statusCode()).as(page).isEqualTo(200);
         }
     }

@@ -358,6 +358,12 @@ class MailTest {
                 .get(0);
         ended(job);
         assertThat(post.recipients()).containsExactly("ada@one.example", "bruno@two.example");
+        // Gone back to, with somebody else ticked, the same form asks for another mailing.
+        form[form.length - 1] = Long.toString(enrolment(3));
+        form[form.length - 3] = form[form.length - 1];
+        assertThat(OwnClass.location(own.visitor().post(at, form))).isNotEqualTo(first);
+        Await.until("the third has arrived", () -> post.recipients().size() == 3);
+        assertThat(post.recipients()).containsExactly("ada@one.example", "bruno@two.example", "carla@three.example");
     }
 
     @Test
@@ -373,7 +379,12 @@ class MailTest {
                                     look.name(), "", "auto", "low", "small", "en-gb", "mo@school.example", false));
             return null;
         });
-        ended(send(toSelf));
+        Job sent = ended(send(toSelf));
+        String goesOn = own.visitor()
+                .get(own.base() + "/families/letters/" + letter + "/mail?span=year&job=" + sent.id())
+                .body();
+        assertThat(goesOn).contains("Letter for {name}", "Her result is {result} %.");
+        assertThat(Html.texts(goesOn, "#recipients tr:has(input[checked])")).hasSize(2);
         assertThat(post.recipients()).containsExactly("mo@school.example");
         assertThat(post.arrived().get(0).answerTo()).isEqualTo("mo@school.example");
         assertThat(run(() -> app.bean(HandedOutService.class).of(own.teacher(), own.id())))
