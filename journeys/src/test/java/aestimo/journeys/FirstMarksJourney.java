@@ -474,7 +474,6 @@ class FirstMarksJourney {
             assertThat(page.locator(".is-handed tbody tr")).hasCount(1);
             assertThat(page.locator(".is-handed")).containsText("24 students");
             assertThat(acts.count).as("acts beside writing").isLessThan(40);
-            System.out.println("Acts from no letter to 24 handed out: " + acts.count);
         }
     }
 
