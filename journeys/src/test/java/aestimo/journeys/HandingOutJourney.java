@@ -13,6 +13,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.io.IOException;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -74,7 +75,7 @@ class HandingOutJourney {
             openMail(page);
             POST.behave(250, 0, "after");
             page.click("#send");
-            page.locator("#job [data-going]").waitFor();
+            assertThat(page.locator(".job .figure")).hasText(Pattern.compile("[0-9]+ of [0-9]+"));
             String job = page.url();
             // Twice in one mailing, at moments that differ from run to run.
             for (int kills = 1; kills <= 2; kills++) {

@@ -30,7 +30,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -163,15 +162,7 @@ class HandOutController {
         model.addAttribute("messages", messages);
         model.addAttribute(
                 "anyOpen", messages.stream().anyMatch(own -> own.state().isOpen()));
-        model.addAttribute(
-                "counts",
-                Arrays.stream(Message.State.values())
-                        .filter(state -> messages.stream().anyMatch(own -> own.state() == state))
-                        .map(state -> messages.stream()
-                                        .filter(own -> own.state() == state)
-                                        .count()
-                                + " " + state.words())
-                        .collect(Collectors.joining(", ")));
+        model.addAttribute("counts", Message.counts(messages));
         return "families/job";
     }
 
@@ -211,24 +202,59 @@ class HandOutController {
                 .orShow(model, () -> job(open, jobId, model));
     }
 
-    /** Everything handed out at once. */
-    record Handed(String when, String letter, String how, Optional<Long> file, List<String> names) {}
+    /**
+     * A job in the list of all.
+     *
+     * @param open whether messages of it are refused, not known or not sent
+     */
+    record JobLine(Job job, String words, boolean open) {}
+
+    private JobLine line(OpenClass open, Job job) {
+        List<Message> messages = mail.messages(open, job);
+        return new JobLine(
+                job,
+                job.isDue() || messages.isEmpty() ? job.inShort() : Message.counts(messages),
+                messages.stream().anyMatch(own -> own.state().isOpen()));
+    }
+
+    /** @param file of this one alone; empty where all left in one */
+    record HandedTo(String words, Optional<Long> file) {}
+
+    /**
+     * Everything handed out at once.
+     *
+     * @param file all of it left in; empty for mail, of which each has its own
+     */
+    record Handed(String when, String letter, String how, Optional<Long> file, List<HandedTo> to) {}
 
     @GetMapping("/handed-out")
     String handedOut(OpenClass open, Model model) {
         model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
         Map<String, Handed> together = new LinkedHashMap<>();
         for (HandedOut one : handed.of(open.teacher(), open.id())) {
-            String key = one.file().map(id -> "file " + id).orElse(one.at() + one.letter()) + one.sentTo();
-            together.computeIfAbsent(
-                            key,
-                            it -> new Handed(
-                                    Days.at(one.at()), one.letter(), one.howWords(), one.file(), new ArrayList<>()))
-                    .names()
-                    .add(open.classBook().student(one.enrolmentId()).listName());
+            String name = open.classBook().student(one.enrolmentId()).listName();
+            if (one.how().equals("mail")) {
+                String day = Days.brief(one.at().toLocalDate());
+                together.computeIfAbsent(
+                                "mail " + day + one.letter(),
+                                it -> new Handed(day, one.letter(), "by mail", Optional.empty(), new ArrayList<>()))
+                        .to()
+                        .add(new HandedTo(name + " – " + one.sentTo(), one.file()));
+            } else {
+                together.computeIfAbsent(
+                                one.file().map(id -> "file " + id).orElse(one.at() + one.letter()),
+                                it -> new Handed(
+                                        Days.at(one.at()), one.letter(), one.howWords(), one.file(), new ArrayList<>()))
+                        .to()
+                        .add(new HandedTo(name, Optional.empty()));
+            }
         }
         model.addAttribute("handed", together.values());
-        model.addAttribute("jobs", jobs.ofClass(open.teacher(), open.id()));
+        model.addAttribute(
+                "jobs",
+                jobs.ofClass(open.teacher(), open.id()).stream()
+                        .map(job -> line(open, job))
+                        .toList());
         return "families/handed-out";
     }
 }

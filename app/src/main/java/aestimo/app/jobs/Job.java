@@ -35,7 +35,8 @@ public record Job(
         return state == State.DUE;
     }
 
-    public boolean isDone() {
+    /** Whether all of it is done; what of it is done is told by {@link #done}. */
+    public boolean isFinished() {
         return state == State.DONE;
     }
 

@@ -1,7 +1,11 @@
 package aestimo.app.mail;
 
 import java.time.OffsetDateTime;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * One message to one address.
@@ -19,6 +23,17 @@ public record Message(
         State state,
         String said,
         Optional<OffsetDateTime> at) {
+    /** “16 sent, 1 refused, 2 not known”. */
+    public static String counts(List<Message> messages) {
+        return Arrays.stream(State.values())
+                .map(state -> Map.entry(
+                        state,
+                        messages.stream().filter(own -> own.state() == state).count()))
+                .filter(count -> count.getValue() > 0)
+                .map(count -> count.getValue() + " " + count.getKey().words())
+                .collect(Collectors.joining(", "));
+    }
+
     /** What is known of it. */
     public enum State {
         DUE("to be sent"),

@@ -152,7 +152,7 @@ class HandOutTest {
         assertThat(handOut(how, token).job().orElseThrow().id()).isEqualTo(begun.id());
         Await.until("the letters are made", () -> !job(begun).isDue());
         Job done = job(begun);
-        assertThat(done.isDone()).isTrue();
+        assertThat(done.isFinished()).isTrue();
         assertThat(done.done()).isEqualTo(MANY);
         byte[] pdf = run(() -> app.bean(HandedOutService.class)
                         .file(own.teacher(), own.id(), done.file().orElseThrow()))

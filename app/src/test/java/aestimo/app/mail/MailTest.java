@@ -263,6 +263,10 @@ class MailTest {
                 .get(own.base() + "/families/jobs/" + job.id() + "?span=year")
                 .body();
         assertThat(page).contains("2 sent, 1 refused", "550 5.1.1 No such mailbox here");
+        String list = own.visitor().get(own.base() + "/families/handed-out").body();
+        assertThat(Html.text(list, ".is-jobs li")).contains("2 sent, 1 refused");
+        assertThat(Html.text(list, ".is-handed tbody tr"))
+                .contains("by mail", "2 addresses", "Ada Brandt, ada@one.example");
         // Once the mailbox is there it may be sent again, and the others are not.
         post.refuseNobody();
         again(job);
