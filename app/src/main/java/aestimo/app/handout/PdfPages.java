@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.multipdf.LayerUtility;
 import org.apache.pdfbox.multipdf.PDFMergerUtility;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -28,22 +29,12 @@ final class PdfPages {
         if (parts.size() == 1) {
             return parts.get(0);
         }
-        // Put behind the first, which need not be copied; the others are read from until it is written.
-        List<PDDocument> open = new ArrayList<>();
-        try {
-            for (byte[] part : parts) {
-                open.add(Loader.loadPDF(part));
-            }
-            PDFMergerUtility merger = new PDFMergerUtility();
-            for (PDDocument part : open.subList(1, open.size())) {
-                merger.appendDocument(open.get(0), part);
-            }
-            return saved(open.get(0));
-        } finally {
-            for (PDDocument part : open) {
-                part.close();
-            }
-        }
+        PDFMergerUtility merger = new PDFMergerUtility();
+        parts.forEach(part -> merger.addSource(new RandomAccessReadBuffer(part)));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        merger.setDestinationStream(out);
+        merger.mergeDocuments(null);
+        return out.toByteArray();
     }
 
     /**
