@@ -18,7 +18,6 @@ import aestimo.app.mail.MailService;
 import aestimo.app.mail.Mailing;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
-import java.time.OffsetDateTime;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -97,7 +96,7 @@ class MailController {
 
     private void fill(OpenClass open, Letter letter, ClassLetters all, Mailing mailing, boolean fresh, Model model) {
         Map<Long, String> mailed = new HashMap<>();
-        mail.mailedBefore(open, letter).forEach((id, at) -> mailed.put(id, when(at)));
+        mail.mailedBefore(open, letter).forEach((id, at) -> mailed.put(id, Days.at(at)));
         List<Line> lines = mail.plan(open, all, mailing.whom()).lines().stream()
                 .map(line -> line(line, mailed, mailing, fresh))
                 .toList();
@@ -122,10 +121,6 @@ class MailController {
                 "subject", first.map(made -> all.say(made, mailing.subject()).plain()));
         model.addAttribute("said", first.map(made -> all.say(made, mailing.words())));
         model.addAttribute("fileName", first.map(made -> letter.name() + " " + HandOutService.fileName(made)));
-    }
-
-    private static String when(OffsetDateTime at) {
-        return Days.at(at);
     }
 
     private static Line line(MailPlan.Line plan, Map<Long, String> mailed, Mailing mailing, boolean fresh) {

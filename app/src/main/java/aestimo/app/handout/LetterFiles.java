@@ -65,6 +65,11 @@ class LetterFiles {
         }
     }
 
+    /** Whether letters may not be longer than wanted; how long a document of one's own will be, nobody knows. */
+    private static boolean isBounded(ClassLetters all, HandOut how) {
+        return !how.longer() && all.letter().pages() > 0 && !all.letter().isForm();
+    }
+
     private Optional<byte[]> picture(OpenClass open) {
         return accounts.picture(open.teacher());
     }
@@ -72,7 +77,7 @@ class LetterFiles {
     private Optional<byte[]> pdf(
             OpenClass open, ClassLetters all, List<MadeLetter> chosen, HandOut how, IntPredicate goesOn)
             throws IOException {
-        boolean counts = how.duplex() || !how.longer() && all.letter().pages() > 0;
+        boolean counts = how.duplex() || isBounded(all, how);
         List<byte[]> parts = new ArrayList<>();
         List<Integer> lengths = new ArrayList<>();
         for (int from = 0; from < chosen.size(); from += AT_ONCE) {
@@ -85,7 +90,7 @@ class LetterFiles {
                 return Optional.empty();
             }
         }
-        if (!how.longer()) {
+        if (isBounded(all, how)) {
             refuseLong(all.letter(), chosen, lengths);
         }
         byte[] whole = PdfPages.joined(parts);
@@ -113,7 +118,7 @@ class LetterFiles {
     private static void refuseLong(Letter letter, List<MadeLetter> chosen, List<Integer> lengths) {
         List<String> longer = new ArrayList<>();
         for (int i = 0; i < Math.min(chosen.size(), lengths.size()); i++) {
-            if (letter.pages() > 0 && lengths.get(i) > letter.pages()) {
+            if (lengths.get(i) > letter.pages()) {
                 longer.add(chosen.get(i).listName());
             }
         }
@@ -170,7 +175,7 @@ class LetterFiles {
         try (ZipOutputStream zip = new ZipOutputStream(whole)) {
             for (MadeLetter made : chosen) {
                 byte[] file = single(open, all, made);
-                if (!all.letter().isForm()) {
+                if (isBounded(all, how)) {
                     lengths.addAll(PdfPages.lengths(file));
                 }
                 zip.putNextEntry(
@@ -182,7 +187,7 @@ class LetterFiles {
                 }
             }
         }
-        if (!how.longer()) {
+        if (isBounded(all, how)) {
             refuseLong(all.letter(), chosen, lengths);
         }
         return Optional.of(whole.toByteArray());

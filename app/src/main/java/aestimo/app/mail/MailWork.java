@@ -29,7 +29,9 @@ import aestimo.app.web.MailAddress;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
@@ -130,6 +132,9 @@ class MailWork implements Work {
         private final OpenClass open;
         private final ClassLetters all;
         private final AccountSettings account;
+        /** By enrolment, letters that are made already. */
+        private final Map<Long, Long> files = new HashMap<>();
+
         private Optional<String> notNow = Optional.empty();
         private int settled;
 
@@ -148,6 +153,9 @@ class MailWork implements Work {
             List<MessageRow> due = rows.stream()
                     .filter(row -> row.state().equals(State.DUE.name()))
                     .toList();
+            rows.stream()
+                    .filter(row -> row.fileId() != null)
+                    .forEach(row -> files.put(row.enrolmentId(), row.fileId()));
             int before = rows.size() - due.size();
             for (MessageRow row : due) {
                 if (!run.goesOn(before + settled) || !takesPlace(before)) {
@@ -218,12 +226,8 @@ class MailWork implements Work {
 
         /** The student's letter, made once for everybody it goes to. */
         private HandedFile file(MessageRow row, MadeLetter made) {
-            Optional<Long> there = inTransaction(() -> mapper.findOfJob(teacher, row.jobId())).stream()
-                    .filter(own -> own.enrolmentId() == row.enrolmentId() && own.fileId() != null)
-                    .map(MessageRow::fileId)
-                    .findFirst();
-            if (there.isPresent()) {
-                return handedOut.file(teacher, open.id(), there.get());
+            if (files.containsKey(row.enrolmentId())) {
+                return handedOut.file(teacher, open.id(), files.get(row.enrolmentId()));
             }
             byte[] bytes = handOuts.single(open, all, made);
             HandOut.As as = all.letter().isForm() ? HandOut.As.DOCX : HandOut.As.PDF;
@@ -231,6 +235,7 @@ class MailWork implements Work {
                 HandedFile file =
                         handedOut.keep(open, all.letter().name() + " " + HandOutService.fileName(made), as, bytes);
                 mapper.setFile(teacher, row.jobId(), row.enrolmentId(), file.id());
+                files.put(row.enrolmentId(), file.id());
                 return file;
             });
         }

@@ -1,4 +1,4 @@
-package aestimo.post;
+package aestimo.office;
 
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
@@ -10,9 +10,9 @@ import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.provisioning.InMemoryUserDetailsManager;
 import org.springframework.security.web.SecurityFilterChain;
 
-/** Who may see the page: whoever has the name and password of the office. */
+/** Who may see the page of a stand-in: whoever has the name and password of the office. */
 @Configuration
-class PostDoors {
+public class PageDoor {
     @Bean
     SecurityFilterChain page(HttpSecurity http) throws Exception {
         return http.authorizeHttpRequests(requests -> requests.requestMatchers("/health", "/office.css", "/error")
