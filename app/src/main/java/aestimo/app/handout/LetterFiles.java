@@ -7,6 +7,7 @@ import aestimo.app.letters.Letter;
 import aestimo.app.letters.MadeLetter;
 import aestimo.app.ownform.OwnFormService;
 import aestimo.app.paper.ExportService;
+import aestimo.app.paper.PdfInParts;
 import aestimo.app.web.FormException;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -28,7 +29,7 @@ import org.springframework.stereotype.Component;
 @Component
 class LetterFiles {
     /** Laid out at once: enough that fonts are not embedded too often, few enough for the memory of a server. */
-    private static final int AT_ONCE = 40;
+    private static final int AT_ONCE = 30;
 
     private static final int LONGEST_FILE_NAME = 80;
     private static final int MOST_NAMED = 5;
@@ -77,42 +78,41 @@ class LetterFiles {
     private Optional<byte[]> pdf(
             OpenClass open, ClassLetters all, List<MadeLetter> chosen, HandOut how, IntPredicate goesOn)
             throws IOException {
-        boolean counts = how.duplex() || isBounded(all, how);
-        List<byte[]> parts = new ArrayList<>();
-        List<Integer> lengths = new ArrayList<>();
-        for (int from = 0; from < chosen.size(); from += AT_ONCE) {
-            byte[] part = laidOut(open, all, chosen.subList(from, Math.min(chosen.size(), from + AT_ONCE)), how);
-            parts.add(part);
-            if (counts) {
-                lengths.addAll(PdfPages.lengths(part));
+        byte[] whole;
+        try (PdfInParts parts = new PdfInParts()) {
+            for (int from = 0; from < chosen.size(); from += AT_ONCE) {
+                int to = Math.min(chosen.size(), from + AT_ONCE);
+                layOut(open, all, chosen.subList(from, to), how, parts);
+                if (!goesOn.test(to)) {
+                    return Optional.empty();
+                }
             }
-            if (!goesOn.test(Math.min(chosen.size(), from + AT_ONCE))) {
-                return Optional.empty();
+            if (isBounded(all, how)) {
+                refuseLong(all.letter(), chosen, parts.lengths());
             }
+            if (how.duplex() && how.perPage() == 1) {
+                parts.addBlankBacks();
+            }
+            whole = parts.bytes();
         }
-        if (isBounded(all, how)) {
-            refuseLong(all.letter(), chosen, lengths);
-        }
-        byte[] whole = PdfPages.joined(parts);
-        if (how.perPage() > 1) {
-            return Optional.of(PdfPages.onSheets(whole, how.perPage()));
-        }
-        return Optional.of(how.duplex() ? PdfPages.withBlankBacks(whole, lengths) : whole);
+        return Optional.of(how.perPage() > 1 ? CutSheets.onSheets(whole, how.perPage()) : whole);
     }
 
     /** How many pages each letter takes, in their order. */
     List<Integer> lengths(OpenClass open, ClassLetters all, List<MadeLetter> letters) {
-        HandOut plain = new HandOut(all.letter().id(), Map.of(), List.of(), HandOut.As.PDF, false, 1, true, true);
-        List<Integer> lengths = new ArrayList<>();
-        try {
+        try (PdfInParts parts = new PdfInParts()) {
             for (int from = 0; from < letters.size(); from += AT_ONCE) {
-                lengths.addAll(PdfPages.lengths(
-                        laidOut(open, all, letters.subList(from, Math.min(letters.size(), from + AT_ONCE)), plain)));
+                layOut(open, all, letters.subList(from, Math.min(letters.size(), from + AT_ONCE)), plain(all), parts);
             }
+            return parts.lengths();
         } catch (IOException broken) {
             throw new UncheckedIOException(broken);
         }
-        return lengths;
+    }
+
+    /** As PDF, one letter after the other. */
+    private static HandOut plain(ClassLetters all) {
+        return new HandOut(all.letter().id(), Map.of(), List.of(), HandOut.As.PDF, false, 1, true, true);
     }
 
     private static void refuseLong(Letter letter, List<MadeLetter> chosen, List<Integer> lengths) {
@@ -134,7 +134,8 @@ class LetterFiles {
         }
     }
 
-    private byte[] laidOut(OpenClass open, ClassLetters all, List<MadeLetter> letters, HandOut how) throws IOException {
+    private void layOut(OpenClass open, ClassLetters all, List<MadeLetter> letters, HandOut how, PdfInParts into)
+            throws IOException {
         Map<String, Object> paper = new HashMap<>();
         paper.put("letters", letters);
         paper.put(
@@ -146,19 +147,23 @@ class LetterFiles {
                         .orElse(all.writer()));
         paper.put("title", open.title());
         paper.put("perPage", how.perPage());
-        return exports.pdf(open.teacher(), all.letter().name(), open.span().inFull(), "letters", paper);
+        exports.pdf(open.teacher(), all.letter().name(), open.span().inFull(), "letters", paper, into);
     }
 
     /** One letter by itself, as it goes to a family. */
     byte[] single(OpenClass open, ClassLetters all, MadeLetter made) {
-        try {
-            return all.letter().isForm()
-                    ? forms.filled(open, all, made)
-                    : laidOut(
-                            open,
-                            all,
-                            List.of(made),
-                            new HandOut(all.letter().id(), Map.of(), List.of(), HandOut.As.PDF, false, 1, true, true));
+        return single(open, all, made, new ArrayList<>());
+    }
+
+    /** @param lengths it adds the letter's own to them, unless it is a document of one's own */
+    private byte[] single(OpenClass open, ClassLetters all, MadeLetter made, List<Integer> lengths) {
+        try (PdfInParts whole = new PdfInParts()) {
+            if (all.letter().isForm()) {
+                return forms.filled(open, all, made);
+            }
+            layOut(open, all, List.of(made), plain(all), whole);
+            lengths.addAll(whole.lengths());
+            return whole.bytes();
         } catch (IOException broken) {
             throw new UncheckedIOException(broken);
         }
@@ -174,10 +179,7 @@ class LetterFiles {
         int done = 0;
         try (ZipOutputStream zip = new ZipOutputStream(whole)) {
             for (MadeLetter made : chosen) {
-                byte[] file = single(open, all, made);
-                if (isBounded(all, how)) {
-                    lengths.addAll(PdfPages.lengths(file));
-                }
+                byte[] file = single(open, all, made, lengths);
                 zip.putNextEntry(
                         new ZipEntry(free(fileName(made), names) + (all.letter().isForm() ? ".docx" : ".pdf")));
                 zip.write(file);

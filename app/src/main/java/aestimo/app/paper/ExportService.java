@@ -122,16 +122,28 @@ public class ExportService {
     /** The same as a file, made whole before any of it is sent, so that nobody gets half of it. */
     public byte[] pdf(TeacherId teacher, String heading, String span, String template, Map<String, Object> model)
             throws IOException {
-        AccountSettings look = accounts.look(teacher);
-        model.put("lines", accounts.listLines(teacher));
-        model.put("heading", heading);
-        model.put("span", span);
-        model.put("school", look.school());
-        model.put("teacher", look.name());
-        model.put("today", LocalDate.now(clock).format(DAY));
         ByteArrayOutputStream whole = new ByteArrayOutputStream();
-        paper.write(template, model, whole);
+        paper.write(template, headed(teacher, heading, span, model), whole);
         return whole.toByteArray();
+    }
+
+    /** The same as the next part of a larger file. */
+    public void pdf(
+            TeacherId teacher, String heading, String span, String template, Map<String, Object> model, PdfInParts into)
+            throws IOException {
+        paper.lay(template, headed(teacher, heading, span, model), into);
+    }
+
+    private Map<String, Object> headed(TeacherId teacher, String heading, String span, Map<String, Object> model) {
+        AccountSettings look = accounts.look(teacher);
+        Map<String, Object> headed = new HashMap<>(model);
+        headed.put("lines", accounts.listLines(teacher));
+        headed.put("heading", heading);
+        headed.put("span", span);
+        headed.put("school", look.school());
+        headed.put("teacher", look.name());
+        headed.put("today", LocalDate.now(clock).format(DAY));
+        return headed;
     }
 
     /** How the results of a class are made: the sheet that goes with its tables. */

@@ -5,6 +5,7 @@ import com.openhtmltopdf.extend.FSStream;
 import com.openhtmltopdf.extend.SVGDrawer;
 import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
 import com.openhtmltopdf.layout.SharedContext;
+import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.render.DefaultObjectDrawerFactory;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
@@ -53,9 +54,24 @@ class Paper {
      * @param out not closed
      */
     synchronized void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
-        String page = templates.process("paper/" + template, new Context(Locale.UK, model));
+        PdfRendererBuilder builder = builder(template, model);
+        builder.toStream(out);
+        builder.run();
+    }
+
+    /** Lays out a part of a file. */
+    synchronized void lay(String template, Map<String, Object> model, PdfInParts into) throws IOException {
+        PdfRendererBuilder builder = builder(template, model);
+        builder.usePDDocument(into.document());
+        try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
+            renderer.createPDFWithoutClosing();
+            into.setAside();
+        }
+    }
+
+    private PdfRendererBuilder builder(String template, Map<String, Object> model) {
         PdfRendererBuilder builder = new PdfRendererBuilder();
-        builder.withHtmlContent(page, SCHEME + ":///");
+        builder.withHtmlContent(templates.process("paper/" + template, new Context(Locale.UK, model)), SCHEME + ":///");
         builder.useSVGDrawer(pictures);
         DefaultObjectDrawerFactory drawers = new DefaultObjectDrawerFactory();
         drawers.registerDrawer(StripDrawer.TYPE, new StripDrawer());
@@ -64,8 +80,7 @@ class Paper {
         builder.useProtocolsStreamImplementation(Shipped::of, SCHEME);
         builder.withProducer("Aestimo");
         builder.useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, FONT_METRICS);
-        builder.toStream(out);
-        builder.run();
+        return builder;
     }
 
     /** Reads the fonts for pictures once: they are the same on every paper. */

@@ -55,21 +55,19 @@ public record StudentSheets(String title, String span, Shown shown, boolean smal
                 .orElseThrow();
     }
 
+    /** Whether so many entries count in a piece that nobody's can be told from a figure of them all. */
+    private boolean hides(StudentView.Piece piece) {
+        return !small && !FewStudents.are(piece.counted());
+    }
+
     /** The rank in a piece, where it is among as many as hide one another. */
     public String rank(StudentView.Piece piece) {
-        return piece.strip()
-                .filter(strip -> !small && !FewStudents.are(strip.dots().size()))
-                .map(strip -> piece.rank().shown())
-                .orElse("");
+        return hides(piece) ? piece.rank().shown() : "";
     }
 
     /** The strip of a piece, where it may be shown at all: without names, and only over as many as hide one another. */
     public Optional<Strip> strip(StudentView.Piece piece) {
-        return piece.strip()
-                .filter(strip -> !small
-                        && shown.has("strip")
-                        && !FewStudents.are(strip.dots().size()))
-                .map(Strip::nameless);
+        return shown.has("strip") && hides(piece) ? piece.strip().map(Strip::nameless) : Optional.empty();
     }
 
     /** The mark of a piece. What is in doubt is for the teacher to settle, and nothing a student or a parent is told. */
@@ -84,10 +82,7 @@ public record StudentSheets(String title, String span, Shown shown, boolean smal
 
     /** The class mean of a piece in percent, where it is over as many as hide one another. */
     public String mean(StudentView.Piece piece) {
-        return piece.strip()
-                .filter(strip -> !small && !FewStudents.are(strip.dots().size()))
-                .map(strip -> piece.mean().shown())
-                .orElse("");
+        return hides(piece) ? piece.mean().shown() : "";
     }
 
     /** Those enrolled at the end of the span. */

@@ -39,6 +39,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 
 /**
@@ -79,7 +80,8 @@ public record StudentView(
      * @param outOf “/40”; empty where it has none
      * @param css of the entry's state
      * @param share of the result in percent, with the points it brings; empty where it has none
-     * @param strip empty where nothing counts
+     * @param counted how many entries of the class count in it
+     * @param drawn draws its strip when asked: most pages that show a student show none
      */
     public record Piece(
             String id,
@@ -93,10 +95,16 @@ public record StudentView(
             String grade,
             Value share,
             Value points,
-            Optional<Strip> strip,
+            int counted,
+            Supplier<Strip> drawn,
             Value rank,
             Value mean,
             String note) {
+        /** The spread of its percents with the student in it; empty where nothing counts. */
+        public Optional<Strip> strip() {
+            return counted == 0 ? Optional.empty() : Optional.of(drawn.get());
+        }
+
         public boolean isInDoubt() {
             return css.equals("is-doubt");
         }
@@ -233,9 +241,8 @@ public record StudentView(
                     percent.flatMap(standing::gradeOf).map(Band::label).orElse(""),
                     Value.percent(share.map(it -> it.share()), places),
                     Value.percent(share.map(it -> it.points()), places),
-                    figures.counted() == 0
-                            ? Optional.empty()
-                            : Optional.of(Strip.on(axis, Strip.Laying.SMALL, book, figures, student)),
+                    figures.counted(),
+                    () -> Strip.on(axis, Strip.Laying.SMALL, book, figures, student),
                     Value.rank(figures.placeOf(student)),
                     Value.percent(figures.mean(), places),
                     note);

@@ -16,6 +16,7 @@ import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import aestimo.core.book.Student;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.sql.Connection;
@@ -23,14 +24,22 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Supplier;
 import java.util.zip.ZipInputStream;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureTreeRoot;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -165,10 +174,51 @@ class HandOutTest {
             assertThat(i == MANY - 1 ? "" : pages.get(2 * i + 1)).isEmpty();
         }
         assertThat(String.join("\n", pages)).contains("number 1.", "number " + MANY + ".");
+        readsAsOneDocument(pdf, open().book().students());
         assertThat(handed()).hasSize(MANY).allMatch(one -> one.file().equals(done.file()));
         String page =
                 own.visitor().get(own.base() + "/families/jobs/" + begun.id()).body();
         assertThat(Html.text(page, ".job .notice")).contains("It is made.");
+    }
+
+    /** A bookmark for each letter leads to its page, and what a screen reader follows leads back to the page it is read from. */
+    private static void readsAsOneDocument(byte[] pdf, List<Student> students) {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            int letter = 0;
+            for (PDOutlineItem item :
+                    document.getDocumentCatalog().getDocumentOutline().children()) {
+                assertThat(item.getTitle()).isEqualTo(students.get(letter).listName());
+                assertThat(document.getPages().indexOf(item.findDestinationPage(document)))
+                        .isEqualTo(2 * letter);
+                letter++;
+            }
+            assertThat(letter).isEqualTo(MANY);
+            PDStructureTreeRoot tags = document.getDocumentCatalog().getStructureTreeRoot();
+            assertThat(tags.getKids()).hasSize(1);
+            COSArray numbers = tags.getParentTree().getCOSObject().getCOSArray(COSName.NUMS);
+            Set<Integer> seen = new HashSet<>();
+            for (int i = 0; i < MANY; i++) {
+                PDPage page = document.getPage(2 * i);
+                int place = page.getStructParents();
+                assertThat(seen.add(place))
+                        .as("page %d has a number of its own", i)
+                        .isTrue();
+                assertThat(numbers.getInt(2 * place)).isEqualTo(place);
+                COSArray elements = (COSArray) numbers.getObject(2 * place + 1);
+                assertThat(elements).isNotEmpty();
+                for (int element = 0; element < elements.size(); element++) {
+                    COSDictionary tag = (COSDictionary) elements.getObject(element);
+                    assertThat(tag.getCOSDictionary(COSName.PG)).isSameAs(page.getCOSObject());
+                    COSDictionary top = tag;
+                    while (top.getCOSDictionary(COSName.P) != null) {
+                        top = top.getCOSDictionary(COSName.P);
+                    }
+                    assertThat(top).isSameAs(tags.getCOSObject());
+                }
+            }
+        } catch (IOException broken) {
+            throw new java.io.UncheckedIOException(broken);
+        }
     }
 
     @Test
