@@ -25,7 +25,7 @@ class ArchitectureTest {
                 .resideInAPackage("aestimo.core..")
                 .should()
                 .onlyDependOnClassesThat()
-                .resideInAnyPackage("aestimo.core..", "java..")
+                .resideInAnyPackage("aestimo.core..", "java..", "org.jspecify.annotations..")
                 .check(ALL);
         noClasses()
                 .that()

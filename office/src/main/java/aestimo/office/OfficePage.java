@@ -5,6 +5,7 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -56,7 +57,8 @@ class OfficePage {
     }
 
     private ItemLine item(Store.Kept kept) {
-        String classId = String.valueOf(((Map<?, ?>) kept.body().get("class")).get("sourcedId"));
+        String classId =
+                String.valueOf(((Map<?, ?>) Objects.requireNonNull(kept.body().get("class"))).get("sourcedId"));
         return new ItemLine(
                 String.valueOf(kept.body().get("title")),
                 roster.classes().stream()

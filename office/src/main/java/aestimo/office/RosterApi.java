@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -78,7 +79,12 @@ class RosterApi {
     }
 
     private Map<String, Object> session(
-            String id, String title, String type, LocalDate starts, LocalDate ends, Map<String, Object> parent) {
+            String id,
+            String title,
+            String type,
+            LocalDate starts,
+            LocalDate ends,
+            @Nullable Map<String, Object> parent) {
         Map<String, Object> session = object(id);
         session.put("title", title);
         session.put("type", type);

@@ -28,6 +28,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
@@ -84,7 +85,7 @@ class PostOffice implements SmartLifecycle {
         }
 
         @Override
-        public String checkRecipient(SmtpState state, MailAddress to) {
+        public @Nullable String checkRecipient(SmtpState state, MailAddress to) {
             return store.refusal(to.getEmail()).orElse(null);
         }
 

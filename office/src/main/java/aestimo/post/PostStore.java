@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -22,7 +23,7 @@ class PostStore {
     /** @param attached names of the files that came with it */
     record Message(
             long id,
-            OffsetDateTime at,
+            @Nullable OffsetDateTime at,
             String sender,
             String recipient,
             String answerTo,

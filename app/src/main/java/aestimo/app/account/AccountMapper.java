@@ -5,6 +5,7 @@ import java.time.OffsetDateTime;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.jspecify.annotations.Nullable;
 
 /** Accounts: the only data read before anybody is signed in. */
 @Mapper
@@ -35,7 +36,7 @@ interface AccountMapper {
     record PictureRow(byte[] picture) {}
 
     /** @param picture null for none */
-    void updatePicture(@Param("teacher") TeacherId teacher, @Param("picture") byte[] picture);
+    void updatePicture(@Param("teacher") TeacherId teacher, @Param("picture") byte @Nullable [] picture);
 
     ListLines findListLines(@Param("teacher") TeacherId teacher);
 

@@ -1,4 +1,7 @@
 /**
  * Accounts, signing in, and how a teacher likes the pages to look. Entry class: {@link aestimo.app.account.AccountService}.
  */
+@NullMarked
 package aestimo.app.account;
+
+import org.jspecify.annotations.NullMarked;

@@ -7,6 +7,7 @@ import aestimo.app.figures.Condition;
 import aestimo.app.figures.Figure;
 import aestimo.app.frame.FrameService;
 import aestimo.app.paper.ExportService;
+import aestimo.app.web.Download;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Term;
@@ -19,7 +20,6 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
-import org.springframework.util.StringUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -112,7 +112,7 @@ class AcrossController {
                 teacher.id(),
                 new ExportService.Export(
                         "Across classes", span, list.table("Across classes, " + span), 3, List.of(), Optional.empty()),
-                StringUtils.getFilenameExtension(request.getRequestURI()),
+                Download.ending(request),
                 response);
     }
 

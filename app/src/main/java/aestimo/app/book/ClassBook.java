@@ -14,6 +14,7 @@ import aestimo.core.entry.Entry;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -63,11 +64,11 @@ public final class ClassBook {
     }
 
     public CategoryStyle look(Category category) {
-        return looks.get(category.id());
+        return Objects.requireNonNull(looks.get(category.id()));
     }
 
     public CategoryStyle look(Assessment assessment) {
-        return looks.get(assessment.category());
+        return Objects.requireNonNull(looks.get(assessment.category()));
     }
 
     /** The entry's version; 0 for a cell never touched. */

@@ -45,7 +45,7 @@ final class TargetRows {
                         BookService.studentId(row.enrolmentId()),
                         reading.band(row.startBand()),
                         reading.band(row.endBand()),
-                        reading.ofTerms(termBands.get(row.enrolmentId())),
+                        reading.ofTerms(termBands.getOrDefault(row.enrolmentId(), Map.of())),
                         reading.band(row.stageBand()),
                         earlier.getOrDefault(row.enrolmentId(), List.of())))
                 .toList();

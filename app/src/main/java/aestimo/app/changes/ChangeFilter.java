@@ -1,6 +1,7 @@
 package aestimo.app.changes;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which alterations are looked at.
@@ -18,8 +19,8 @@ public record ChangeFilter(
         long student,
         long assessment,
         String how,
-        LocalDate fromInclusive,
-        LocalDate toInclusive,
+        @Nullable LocalDate fromInclusive,
+        @Nullable LocalDate toInclusive,
         boolean real) {
     /** All of a class. */
     public static final ChangeFilter ALL = only(0);

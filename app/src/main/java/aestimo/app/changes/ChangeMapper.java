@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.UUID;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface ChangeMapper {
@@ -14,9 +15,9 @@ interface ChangeMapper {
     void insert(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
-            @Param("cell") CellId cell,
+            @Param("cell") @Nullable CellId cell,
             @Param("change") Change change,
-            @Param("requestId") UUID requestId);
+            @Param("requestId") @Nullable UUID requestId);
 
     boolean hasRequest(@Param("teacher") TeacherId teacher, @Param("requestId") UUID requestId);
 

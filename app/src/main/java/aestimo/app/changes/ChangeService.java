@@ -7,6 +7,7 @@ import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,7 +33,13 @@ public class ChangeService {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void recordEntry(
-            TeacherId teacher, long classId, CellId cell, String was, String became, String how, UUID request) {
+            TeacherId teacher,
+            long classId,
+            CellId cell,
+            String was,
+            String became,
+            String how,
+            @Nullable UUID request) {
         mapper.insert(teacher, classId, cell, new Change(now(), "entry", was, became, how), request);
     }
 

@@ -23,6 +23,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Random;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -78,7 +79,7 @@ class DemoClass {
                 .filter(set -> set.name().equals(plan.bands()))
                 .forEach(set -> boundaries.use(teacher, classId, set.id(), 2));
         if (plan.takesResults()) {
-            groundwork.saveRules(teacher, classId, plan.rules());
+            groundwork.saveRules(teacher, classId, Objects.requireNonNull(plan.rules()));
         }
         List<Long> categoryIds = categories.categories(teacher, classId).stream()
                 .map(count -> count.line().id())
@@ -113,7 +114,7 @@ class DemoClass {
                     cell.enrolmentId(),
                     cell.partId(),
                     classBook.version(cell),
-                    anew.text()));
+                    Objects.requireNonNull(anew.text())));
         }
         entries.apply(teacher, classId, typed);
     }
@@ -150,7 +151,7 @@ class DemoClass {
             double ability = 62 + 15 * random.nextGaussian();
             double drift = random.nextInt(4) == 0 ? 7 * random.nextGaussian() : 0;
             for (Piece piece : plan.pieces()) {
-                Assessment assessment = classBook.assessment(ids.get(piece));
+                Assessment assessment = classBook.assessment(Objects.requireNonNull(ids.get(piece)));
                 double monthsBeforeToday = assessment.date().until(TODAY).toTotalMonths();
                 double percent = ability - drift * (monthsBeforeToday - 2) / 2 + 7 * random.nextGaussian();
                 for (int part = 0; part < piece.outOfs().size(); part++) {

@@ -91,7 +91,7 @@ class DemoData implements ApplicationRunner {
                 teacher,
                 () -> transactions.execute(status -> {
                     school.connect(teacher, new Connection(office, "markbook", PASSWORD, "tls-" + signIn));
-                    return null;
+                    return teacher;
                 }));
     }
 

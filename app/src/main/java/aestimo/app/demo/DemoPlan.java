@@ -8,6 +8,7 @@ import aestimo.app.marks.AssessmentForm.More;
 import aestimo.app.marks.AssessmentForm.PartLine;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What one class of the demo is made of.
@@ -27,7 +28,7 @@ record DemoPlan(
         List<Newcomer> newcomers,
         List<CategoryLine> categories,
         String bands,
-        RulesForm rules,
+        @Nullable RulesForm rules,
         List<Piece> pieces,
         List<Typed> typed,
         Optional<Targets> targets,
@@ -57,7 +58,7 @@ record DemoPlan(
      *
      * @param text null: the chance mark
      */
-    record Typed(String family, String title, String text, String note, String memo) {
+    record Typed(String family, String title, @Nullable String text, String note, String memo) {
         Typed(String family, String title, String text) {
             this(family, title, text, "", "");
         }

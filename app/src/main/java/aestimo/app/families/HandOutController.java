@@ -30,6 +30,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -110,6 +111,7 @@ class HandOutController {
 
     /** The letters as a file, or a job that makes it; that they were handed out is kept once they are made. */
     @PostMapping("/letters/{letterId}/paper")
+    @Nullable
     String paper(
             OpenClass open, @PathVariable long letterId, FormFields fields, Model model, HttpServletResponse response)
             throws IOException {

@@ -19,6 +19,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** One class over a stretch of the year, as figures are taken from it; what few of them need is worked out when first asked for. */
 public final class ClassFigures {
@@ -27,9 +28,9 @@ public final class ClassFigures {
     private final String spanWords;
     private final String query;
     private final String picked;
-    private TermSeries series;
-    private Map<String, Attainment> attained;
-    private Map<String, Integer> loose;
+    private @Nullable TermSeries series;
+    private @Nullable Map<String, Attainment> attained;
+    private @Nullable Map<String, Integer> loose;
 
     private ClassFigures(ClassBook classBook, SpanChoice span) {
         this.classBook = classBook;
@@ -120,13 +121,16 @@ public final class ClassFigures {
 
     /** How many loose ends of the whole class are a student's. */
     int looseEnds(StudentStanding own) {
-        if (loose == null) {
-            loose = new HashMap<>();
+        Map<String, Integer> counts = loose;
+        if (counts == null) {
+            Map<String, Integer> counted = new HashMap<>();
             for (LooseEnd end : LooseEnds.of(standing.counting())) {
-                end.student().ifPresent(student -> loose.merge(student.id().text(), 1, Integer::sum));
+                end.student().ifPresent(student -> counted.merge(student.id().text(), 1, Integer::sum));
             }
+            counts = counted;
+            loose = counted;
         }
-        return loose.getOrDefault(own.student().id().text(), 0);
+        return counts.getOrDefault(own.student().id().text(), 0);
     }
 
     /** The exact results of those present; of a set where one is named. */

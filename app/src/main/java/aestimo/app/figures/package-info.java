@@ -3,4 +3,7 @@
  * in one entry that tells its key, its heading, its type, its value, and how it came about. Lists, tables, files,
  * conditions and workings draw from it. Entry class: {@link aestimo.app.figures.Catalogue}.
  */
+@NullMarked
 package aestimo.app.figures;
+
+import org.jspecify.annotations.NullMarked;

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Choices of a page as part of its address. What is not understood is the default. */
 public final class Address {
@@ -26,7 +27,7 @@ public final class Address {
     }
 
     /** The choice an address names in any case; {@code text} may be null for none. */
-    public static <E extends Enum<E>> E choice(Class<E> type, String text, E otherwise) {
+    public static <E extends Enum<E>> E choice(Class<E> type, @Nullable String text, E otherwise) {
         for (E own : type.getEnumConstants()) {
             if (own.name().equalsIgnoreCase(text)) {
                 return own;

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.server.PathContainer;
 import org.springframework.web.servlet.HandlerInterceptor;
@@ -87,7 +88,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
 
     @Override
     public void afterCompletion(
-            HttpServletRequest request, HttpServletResponse response, Object handler, Exception problem) {
+            HttpServletRequest request, HttpServletResponse response, Object handler, @Nullable Exception problem) {
         HiddenNames.show();
     }
 }

@@ -6,6 +6,7 @@ import aestimo.app.web.FormFields;
 import aestimo.app.web.HandlerArgument;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.core.Authentication;
@@ -26,15 +27,16 @@ class OpenClassArguments extends HandlerArgument<OpenClass> {
 
     @Override
     protected OpenClass read(NativeWebRequest request) {
-        SignedInTeacher teacher = (SignedInTeacher) ((Authentication) request.getUserPrincipal()).getPrincipal();
+        SignedInTeacher teacher = (SignedInTeacher) Objects.requireNonNull(
+                ((Authentication) Objects.requireNonNull(request.getUserPrincipal())).getPrincipal());
         Map<String, String> parameters = new HashMap<>();
         request.getParameterMap().forEach((name, values) -> parameters.put(name, values[0]));
         return new OpenClass(teacher, books.getObject().open(teacher.id(), classId(request)), parameters);
     }
 
     private static long classId(NativeWebRequest request) {
-        Map<?, ?> variables = (Map<?, ?>)
-                request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE, RequestAttributes.SCOPE_REQUEST);
+        Map<?, ?> variables = (Map<?, ?>) Objects.requireNonNull(
+                request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE, RequestAttributes.SCOPE_REQUEST));
         return FormFields.toNumber(String.valueOf(variables.get("classId")));
     }
 }

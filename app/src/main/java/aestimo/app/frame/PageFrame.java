@@ -4,7 +4,9 @@ import aestimo.app.account.AccountSettings;
 import aestimo.app.book.ClassRow;
 import aestimo.app.book.HiddenNames;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.springframework.ui.Model;
 
 /**
  * All that the frame of one page shows.
@@ -53,5 +55,10 @@ public record PageFrame(
     /** The same page over the same span, for coming back to it. */
     public String back() {
         return here.isEmpty() ? "/" : here + "?" + query();
+    }
+
+    /** The frame a page was given. */
+    public static PageFrame of(Model model) {
+        return (PageFrame) Objects.requireNonNull(model.getAttribute("frame"));
     }
 }

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface GroundworkMapper {
@@ -147,7 +148,7 @@ interface GroundworkMapper {
             @Param("rules") Rules rules,
             @Param("places") int places,
             @Param("pass") String pass,
-            @Param("notHandedIn") Percent notHandedIn);
+            @Param("notHandedIn") @Nullable Percent notHandedIn);
 
     /** Those taken off the sheet go for good with their category. */
     void deleteRemovedPieces(
@@ -159,7 +160,14 @@ interface GroundworkMapper {
     void deleteBands(@Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId);
 
     /** A band as it is written: it starts from a percent or from a raw mark; null for what is not stated. */
-    record BandRow(int place, String label, Percent from, Mark rawMark, OutOf rawTotal, Percent worth, String words) {}
+    record BandRow(
+            int place,
+            String label,
+            @Nullable Percent from,
+            @Nullable Mark rawMark,
+            @Nullable OutOf rawTotal,
+            @Nullable Percent worth,
+            String words) {}
 
     void insertBand(
             @Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId, @Param("band") BandRow band);

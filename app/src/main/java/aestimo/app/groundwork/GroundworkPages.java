@@ -59,6 +59,6 @@ class GroundworkPages {
     }
 
     private static PageFrame frame(Model model) {
-        return (PageFrame) model.getAttribute("frame");
+        return PageFrame.of(model);
     }
 }

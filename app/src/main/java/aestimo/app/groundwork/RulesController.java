@@ -53,7 +53,7 @@ class RulesController {
     }
 
     private static String page(ClassBook classBook, RulesForm form, Model model) {
-        PageFrame frame = (PageFrame) model.getAttribute("frame");
+        PageFrame frame = PageFrame.of(model);
         model.addAttribute("form", form);
         model.addAttribute("bands", classBook.book().boundaries().bands());
         model.addAttribute(

@@ -192,7 +192,7 @@ class ImportController {
     }
 
     private static String to(long classId, String page, Model model) {
-        PageFrame frame = (PageFrame) model.getAttribute("frame");
+        PageFrame frame = PageFrame.of(model);
         return "redirect:/classes/" + classId + "/marks/import" + page + "?" + frame.query();
     }
 

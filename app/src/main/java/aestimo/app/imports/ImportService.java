@@ -25,6 +25,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -245,7 +246,8 @@ public class ImportService {
         }
         List<Long> made = plan.marks().stream()
                 .filter(column -> column.choice().assessmentId() == 0)
-                .map(column -> ids.get(column.found().place()).assessmentId())
+                .map(column ->
+                        Objects.requireNonNull(ids.get(column.found().place())).assessmentId())
                 .distinct()
                 .toList();
         mapper.advance(
@@ -336,7 +338,7 @@ public class ImportService {
             long enrolment = added.getOrDefault(line, line.enrolmentId());
             for (Cell cell : line.cells()) {
                 if (line.isTaken() && cell.outcome().isWritten()) {
-                    Place to = ids.get(cell.column());
+                    Place to = Objects.requireNonNull(ids.get(cell.column()));
                     CellId place = new CellId(to.assessmentId(), enrolment, to.partId());
                     rows.add(new BulkEntryService.Row(place, classBook.version(place), cell.entry(), cell.standing()));
                 }

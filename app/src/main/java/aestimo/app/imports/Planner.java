@@ -27,7 +27,9 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** Works out what a sheet would bring to a class, as it is settled so far. */
 final class Planner {
@@ -68,7 +70,12 @@ final class Planner {
             found.add(
                     byOrder
                             ? matched(
-                                    row, "", known.get(ClassBook.id(inOrder.get(found.size()))), How.ORDER, "", columns)
+                                    row,
+                                    "",
+                                    Objects.requireNonNull(known.get(ClassBook.id(inOrder.get(found.size())))),
+                                    How.ORDER,
+                                    "",
+                                    columns)
                             : line(row, columns));
         }
         List<Line> lines = withoutDoubles(found, columns);
@@ -181,7 +188,7 @@ final class Planner {
     }
 
     /** @param student null for one who would be added */
-    private List<Cell> cells(Row row, List<Column> columns, Student student) {
+    private List<Cell> cells(Row row, List<Column> columns, @Nullable Student student) {
         List<Cell> cells = new ArrayList<>();
         for (Column column : columns) {
             if (column.choice().role() == ColumnRole.MARKS
@@ -192,7 +199,7 @@ final class Planner {
         return cells;
     }
 
-    private Cell cell(String text, Column column, Student student) {
+    private Cell cell(String text, Column column, @Nullable Student student) {
         Assessment assessment = column.assessment().orElseThrow();
         boolean dash = isDash(text);
         String meaning =
@@ -258,7 +265,7 @@ final class Planner {
                     if (!line.isTaken() || !doubled.contains(key(line))) {
                         return line;
                     }
-                    Line kept = latest.get(key(line));
+                    Line kept = Objects.requireNonNull(latest.get(key(line)));
                     String when = said(line.row(), ColumnRole.WHEN);
                     return kept == line
                             ? with(

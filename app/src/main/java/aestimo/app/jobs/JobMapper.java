@@ -10,6 +10,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface JobMapper {
@@ -27,7 +28,7 @@ interface JobMapper {
             int total,
             int tries,
             String said,
-            Long fileId,
+            @Nullable Long fileId,
             OffsetDateTime begun) {}
 
     /** Of all teachers, through a function made for it. */

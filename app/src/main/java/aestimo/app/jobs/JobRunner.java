@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -129,7 +130,7 @@ class JobRunner {
 
     private Work.Result result(DueRow due, Run run) {
         try {
-            return works.get(due.kind()).run(run);
+            return Objects.requireNonNull(works.get(due.kind())).run(run);
         } catch (FormException refused) {
             return new Work.Failed(refused.getMessage());
         } catch (NotFoundException gone) {

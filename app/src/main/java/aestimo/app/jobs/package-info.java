@@ -3,4 +3,7 @@
  * be left, stopped, and goes on after a restart. Entered through {@link aestimo.app.jobs.JobService}; what is to be done
  * is a {@link aestimo.app.jobs.Work}.
  */
+@NullMarked
 package aestimo.app.jobs;
+
+import org.jspecify.annotations.NullMarked;

@@ -28,6 +28,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** One letter for one class over the dates a page is for: everybody's letter is made of it, and all are looked through. */
 public final class ClassLetters {
@@ -40,8 +41,8 @@ public final class ClassLetters {
     private final Map<String, List<List<StudentStanding>>> inStretches = new HashMap<>();
     private final LetterTables tables;
     private final LookingThrough looking;
-    private Attainments attainments;
-    private List<MadeLetter> all;
+    private @Nullable Attainments attainments;
+    private @Nullable List<MadeLetter> all;
 
     /**
      * What is known beside the class's own figures.

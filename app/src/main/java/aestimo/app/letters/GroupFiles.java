@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
@@ -146,7 +147,7 @@ class GroupFiles {
 
     /** The group with one more line: of a new stretch, or another sentence of the last. */
     private static SentenceGroup with(
-            SentenceGroup before, String name, List<String> row, List<String> headings, int line) {
+            @Nullable SentenceGroup before, String name, List<String> row, List<String> headings, int line) {
         String typed = cell(row, headings, "from").replace(',', '.');
         if (!typed.isEmpty() && SentenceService.number(typed).isEmpty()) {
             throw new FormException("Line " + line + ": “" + typed + "” in the column “from” is no number.");

@@ -213,9 +213,8 @@ public record GroupView(
             if (!isNumber()) {
                 return stretch.steps().isEmpty() ? "everybody" : String.join(", ", stretch.steps());
             }
-            String above = i == 0 || group.stretches().get(i - 1).from() == null
-                    ? ""
-                    : group.stretches().get(i - 1).from().toPlainString();
+            BigDecimal before = i == 0 ? null : group.stretches().get(i - 1).from();
+            String above = before == null ? "" : before.toPlainString();
             String from = stretch.from() == null ? "" : stretch.from().toPlainString();
             return from.isEmpty()
                     ? above.isEmpty() ? "everybody" : "below " + above

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A letter to copy and alter, with the sentence groups it uses.
@@ -194,7 +195,7 @@ public record ReadyMade(String key, String name, String facts, List<Block> block
         return new Block(Kind.PIECES, "", "", List.of(), columns);
     }
 
-    private static Stretch stretch(String from, String... wordings) {
+    private static Stretch stretch(@Nullable String from, String... wordings) {
         return new Stretch(from == null ? null : new BigDecimal(from), List.of(), List.of(wordings), false);
     }
 

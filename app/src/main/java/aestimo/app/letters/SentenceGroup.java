@@ -9,6 +9,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is said of a student by one figure: the figure is cut into stretches, and each has the sentences that fit it.
@@ -34,7 +35,7 @@ public record SentenceGroup(
      * @param wordings one is said; none: nothing is said
      * @param silent nothing is said on purpose
      */
-    public record Stretch(BigDecimal from, List<String> steps, List<String> wordings, boolean silent) {
+    public record Stretch(@Nullable BigDecimal from, List<String> steps, List<String> wordings, boolean silent) {
         public Stretch {
             steps = List.copyOf(steps);
             wordings = List.copyOf(wordings);

@@ -13,6 +13,7 @@ import aestimo.core.typed.EntryText;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One loose end as listed.
@@ -46,13 +47,13 @@ public record LooseEndLine(
      */
     public record Settling(
             long assessment,
-            CellId cell,
+            @Nullable CellId cell,
             int base,
             String text,
             List<Quick> quick,
             String due,
             List<Category> categories,
-            UUID request) {
+            @Nullable UUID request) {
         static final Settling ELSEWHERE = new Settling(0, null, 0, "", List.of(), "", List.of(), null);
 
         /** Whether there is anything to do here at all. */

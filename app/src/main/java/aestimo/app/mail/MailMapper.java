@@ -9,6 +9,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface MailMapper {
@@ -22,13 +23,13 @@ interface MailMapper {
             long classId,
             long jobId,
             long enrolmentId,
-            Long contactId,
+            @Nullable Long contactId,
             String toName,
             String address,
             String state,
             String said,
-            OffsetDateTime at,
-            Long fileId) {}
+            @Nullable OffsetDateTime at,
+            @Nullable Long fileId) {}
 
     @Insert("""
             INSERT INTO mail_message (teacher_id, class_id, job_id, enrolment_id, contact_id, to_name, address)

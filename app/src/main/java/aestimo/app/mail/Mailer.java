@@ -10,11 +10,13 @@ import java.io.OutputStream;
 import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.Collection;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Properties;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.ByteArrayResource;
@@ -133,8 +135,8 @@ class Mailer {
     }
 
     /** Four hundreds are worth another try. */
-    private static Outcome said(int code, String words) {
-        String line = line(words);
+    private static Outcome said(int code, @Nullable String words) {
+        String line = line(Objects.requireNonNullElse(words, ""));
         String brief = line.length() > 200 ? line.substring(0, 200) + "…" : line;
         return code >= REFUSED_FOR_GOOD ? new Refused(brief) : new NotNow(brief, true);
     }
@@ -149,7 +151,7 @@ class Mailer {
         return failed.getCause() == null ? failed : failed.getCause();
     }
 
-    private static Throwable next(Throwable at) {
+    private static @Nullable Throwable next(Throwable at) {
         return at instanceof MessagingException mail && mail.getNextException() != null
                 ? mail.getNextException()
                 : at.getCause();

@@ -24,9 +24,11 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Reads an assessment's form strictly, naming everything that will not do. */
 final class AssessmentCheck {
@@ -93,7 +95,7 @@ final class AssessmentCheck {
                         ? form.more().boundariesId()
                         : null,
                 given.map(term -> form.more().termId()).orElse(null),
-                due.equals(date) ? null : due,
+                Objects.equals(due, date) ? null : due,
                 weight,
                 form.more().bonus(),
                 form.more().allowOver(),
@@ -117,7 +119,7 @@ final class AssessmentCheck {
     }
 
     /** Null where it is none. */
-    private LocalDate date(Optional<Term> given) {
+    private @Nullable LocalDate date(Optional<Term> given) {
         try {
             LocalDate date = LocalDate.parse(form.date());
             if (given.isEmpty() && classBook.book().termOn(date).isEmpty()) {
@@ -137,7 +139,7 @@ final class AssessmentCheck {
         }
     }
 
-    private LocalDate due(LocalDate date) {
+    private @Nullable LocalDate due(@Nullable LocalDate date) {
         if (form.more().due().isEmpty()) {
             return date;
         }
@@ -155,11 +157,11 @@ final class AssessmentCheck {
         }
     }
 
-    private OutOf outOf(boolean hasParts) {
+    private @Nullable OutOf outOf(boolean hasParts) {
         return hasParts && form.outOf().isEmpty() ? null : outOf("outOf", 0, form.outOf(), "Out of");
     }
 
-    private OutOf outOf(String field, int line, String text, String what) {
+    private @Nullable OutOf outOf(String field, int line, String text, String what) {
         try {
             OutOf outOf = OutOf.parse(text);
             if (outOf.value().compareTo(HIGHEST) > 0) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface AssessmentMapper {
@@ -18,12 +19,12 @@ interface AssessmentMapper {
     record AssessmentRow(
             long categoryId,
             String title,
-            LocalDate date,
+            @Nullable LocalDate date,
             AssessmentKind kind,
-            OutOf outOf,
-            Long boundariesId,
-            Long termId,
-            LocalDate due,
+            @Nullable OutOf outOf,
+            @Nullable Long boundariesId,
+            @Nullable Long termId,
+            @Nullable LocalDate due,
             Weight weight,
             boolean bonus,
             boolean allowOver,
@@ -101,7 +102,7 @@ interface AssessmentMapper {
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
             @Param("assessmentId") long assessmentId,
-            @Param("at") OffsetDateTime at);
+            @Param("at") @Nullable OffsetDateTime at);
 
     List<RemovedRow> findRemoved(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

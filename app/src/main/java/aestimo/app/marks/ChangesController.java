@@ -20,6 +20,7 @@ import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -73,7 +74,7 @@ class ChangesController {
     }
 
     /** Null for no day. */
-    private static LocalDate day(String text) {
+    private static @Nullable LocalDate day(String text) {
         try {
             return text.isEmpty() ? null : LocalDate.parse(text);
         } catch (DateTimeParseException none) {

@@ -6,11 +6,19 @@ import aestimo.core.entry.Entry;
 import aestimo.core.value.Mark;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface EntryMapper {
     /** An entry as it is written; the mark is null unless it is one. */
-    record EntryRow(long classId, CellId cell, String kind, Mark mark, String words, boolean late, boolean toFinish) {
+    record EntryRow(
+            long classId,
+            CellId cell,
+            String kind,
+            @Nullable Mark mark,
+            String words,
+            boolean late,
+            boolean toFinish) {
         static EntryRow of(long classId, CellId cell, Entry entry) {
             return new EntryRow(
                     classId,

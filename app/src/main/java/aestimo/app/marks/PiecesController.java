@@ -189,7 +189,7 @@ class PiecesController {
     }
 
     private static String to(long classId, Model model) {
-        PageFrame frame = (PageFrame) model.getAttribute("frame");
+        PageFrame frame = PageFrame.of(model);
         return "redirect:/classes/" + classId + "/groundwork/assessments?" + frame.query();
     }
 }

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a teacher typed into one cell, as the browser sends it.
@@ -18,7 +19,14 @@ import java.util.UUID;
  *     applied, this one is meant to follow it; null: none
  */
 public record TypedEntry(
-        UUID id, long assessment, long student, long part, int base, String text, String how, List<UUID> over) {
+        UUID id,
+        long assessment,
+        long student,
+        long part,
+        int base,
+        String text,
+        @Nullable String how,
+        @Nullable List<UUID> over) {
     static final int MOST_OVER = 50;
     private static final Set<String> WAYS = Set.of("typed", "filled", "pasted", "undone", "redone", "settled");
 

@@ -37,6 +37,7 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import org.apache.commons.text.similarity.LevenshteinDistance;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -215,7 +216,7 @@ public class OwnFormService {
     }
 
     /** Null where the student has nothing of it. */
-    private static Object put(Block.Kind kind, MadeLetter made) {
+    private static @Nullable Object put(Block.Kind kind, MadeLetter made) {
         Optional<MadeLetter.Made> block =
                 made.blocks().stream().filter(own -> own.block().kind() == kind).findFirst();
         return block.map(own -> switch (kind) {

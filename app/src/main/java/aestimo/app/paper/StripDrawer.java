@@ -12,6 +12,7 @@ import java.awt.geom.AffineTransform;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /**
@@ -30,7 +31,7 @@ final class StripDrawer implements FSObjectDrawer {
     private static final Color OWN = new Color(0x1c7268);
 
     @Override
-    public Map<Shape, String> drawObject(
+    public @Nullable Map<Shape, String> drawObject(
             Element strip,
             double x,
             double y,

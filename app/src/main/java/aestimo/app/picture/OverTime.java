@@ -7,6 +7,7 @@ import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Each piece of a span in the order of dates, from left to right: one student's percents as a line, or the lowest to the
@@ -40,7 +41,7 @@ public record OverTime(double width, List<Level> levels, String line, String mea
         return make(standing, null, width);
     }
 
-    private static OverTime make(Standing standing, Student student, double width) {
+    private static OverTime make(Standing standing, @Nullable Student student, double width) {
         List<AssessmentFigures> counted = standing.assessments().stream()
                 .filter(figures -> figures.counted() > 0)
                 .toList();

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The spread of one assessment as a strip of dots: each student a dot, one of them ringed, the median a stroke, the
@@ -56,14 +57,14 @@ public record Strip(
      *
      * @param ringed null: nobody is
      */
-    public static Strip of(Book book, AssessmentFigures figures, Student ringed) {
+    public static Strip of(Book book, AssessmentFigures figures, @Nullable Student ringed) {
         double low = Axis.number(figures.lowest().orElseThrow());
         double high = Axis.number(figures.highest().orElseThrow());
         return on(new Axis(low, high, EDGE, WIDTH - 2 * EDGE), Laying.LARGE, book, figures, ringed);
     }
 
     /** On a scale that others lie on too. */
-    public static Strip on(Axis axis, Laying laying, Book book, AssessmentFigures figures, Student ringed) {
+    public static Strip on(Axis axis, Laying laying, Book book, AssessmentFigures figures, @Nullable Student ringed) {
         List<Dot> dots = new ArrayList<>();
         List<Map.Entry<StudentId, Percent>> ascending = figures.percents().entrySet().stream()
                 .sorted(Comparator.comparing((Map.Entry<StudentId, Percent> own) -> own.getValue())
@@ -129,7 +130,7 @@ public record Strip(
     }
 
     /** The ringed dot; null where nobody is. */
-    public Dot ringed() {
+    public @Nullable Dot ringed() {
         return dots.stream().filter(Dot::own).findFirst().orElse(null);
     }
 

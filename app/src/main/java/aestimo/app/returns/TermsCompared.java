@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The terms of a year beside one another, and those of the years before in which the teacher had the same students: what
@@ -82,7 +83,7 @@ record TermsCompared(List<Before> before, List<Column> terms, List<Row> rows) {
         return own;
     }
 
-    private static Cell cell(ReturnRow sealed, ReturnRow today) {
+    private static Cell cell(@Nullable ReturnRow sealed, @Nullable ReturnRow today) {
         String now = today == null ? "" : figures(today.percent(), today.grade());
         if (sealed == null) {
             return new Cell("", today == null ? "" : today.aim(), now, false);

@@ -180,7 +180,7 @@ class RollController {
     }
 
     private static String back(long classId, Model model) {
-        PageFrame frame = (PageFrame) model.getAttribute("frame");
+        PageFrame frame = PageFrame.of(model);
         return "redirect:/classes/" + classId + "/groundwork/students?" + frame.query();
     }
 

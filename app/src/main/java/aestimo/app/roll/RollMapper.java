@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface RollMapper {
@@ -41,7 +42,7 @@ interface RollMapper {
             @Param("classId") long classId,
             @Param("studentId") long studentId,
             @Param("set") String set,
-            @Param("joined") LocalDate joined);
+            @Param("joined") @Nullable LocalDate joined);
 
     void updateStudent(@Param("teacher") TeacherId teacher, @Param("student") StudentRow student);
 
@@ -50,8 +51,8 @@ interface RollMapper {
             @Param("classId") long classId,
             @Param("enrolmentId") long enrolmentId,
             @Param("set") String set,
-            @Param("joined") LocalDate joined,
-            @Param("leftOn") LocalDate leftOn);
+            @Param("joined") @Nullable LocalDate joined,
+            @Param("leftOn") @Nullable LocalDate leftOn);
 
     void deleteEnrolment(
             @Param("teacher") TeacherId teacher,

@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -262,7 +263,8 @@ public class RollService {
         return moved;
     }
 
-    private int leave(TeacherId teacher, long classId, RosterPreview preview, List<Long> gone, LocalDate leftOn) {
+    private int leave(
+            TeacherId teacher, long classId, RosterPreview preview, List<Long> gone, @Nullable LocalDate leftOn) {
         int left = 0;
         LocalDate last = leftOn == null ? LocalDate.now(clock).minusDays(1) : leftOn;
         for (EnrolmentRow row : mapper.findEnrolments(teacher, classId)) {
@@ -369,7 +371,7 @@ public class RollService {
     }
 
     /** Null for an open date. */
-    private static LocalDate date(String field, String text, String what) {
+    private static @Nullable LocalDate date(String field, String text, String what) {
         if (text.isEmpty()) {
             return null;
         }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface StudentMapper {
@@ -50,7 +51,7 @@ interface StudentMapper {
             @Param("teacher") TeacherId teacher,
             @Param("studentId") long studentId,
             @Param("card") StudentCard card,
-            @Param("birthday") LocalDate birthday);
+            @Param("birthday") @Nullable LocalDate birthday);
 
     /** Takes an address and a preferred name where there is none yet. */
     void fillContact(
@@ -69,11 +70,13 @@ interface StudentMapper {
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
             @Param("enrolmentId") long enrolmentId,
-            @Param("score") Mark score);
+            @Param("score") @Nullable Mark score);
 
     /** @param photo null for none */
     void updatePhoto(
-            @Param("teacher") TeacherId teacher, @Param("studentId") long studentId, @Param("photo") byte[] photo);
+            @Param("teacher") TeacherId teacher,
+            @Param("studentId") long studentId,
+            @Param("photo") byte @Nullable [] photo);
 
     /** A row with the photo; empty where there is none. */
     Optional<PhotoRow> findPhoto(

@@ -1,5 +1,7 @@
 package aestimo.app.school;
 
+import java.util.Objects;
+
 /** The school's service did not take what was asked of it. */
 public class SchoolException extends RuntimeException {
     /** What it means for going on. */
@@ -24,5 +26,10 @@ public class SchoolException extends RuntimeException {
 
     public Kind kind() {
         return kind;
+    }
+
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
     }
 }

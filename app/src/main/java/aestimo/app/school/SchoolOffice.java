@@ -17,6 +17,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -100,7 +101,7 @@ public class SchoolOffice {
                 json.writeValueAsString(Map.of(name, record)));
     }
 
-    private String send(Connection connection, String method, String path, String body) {
+    private String send(Connection connection, String method, String path, @Nullable String body) {
         String token = tokens.computeIfAbsent(connection, this::token);
         HttpResponse<String> answer = ask(request(connection, path, token, method, body));
         if (answer.statusCode() == 401) {
@@ -115,7 +116,8 @@ public class SchoolOffice {
         throw refused(answer);
     }
 
-    private static HttpRequest request(Connection connection, String path, String token, String method, String body) {
+    private static HttpRequest request(
+            Connection connection, String path, String token, String method, @Nullable String body) {
         HttpRequest.Builder request = builder(connection.address() + path)
                 .header("Authorization", "Bearer " + token)
                 .header("Accept", "application/json");

@@ -21,6 +21,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -63,7 +64,9 @@ public class SealedTerms {
     private Boundaries bands(String text) {
         List<Map<String, String>> bands = json.readValue(text, new TypeReference<List<Map<String, String>>>() {});
         return Boundaries.of(bands.stream()
-                .map(band -> Band.of(band.get("label"), Percent.parse(band.get("from"))))
+                .map(band -> Band.of(
+                        Objects.requireNonNull(band.get("label")),
+                        Percent.parse(Objects.requireNonNull(band.get("from")))))
                 .toList());
     }
 

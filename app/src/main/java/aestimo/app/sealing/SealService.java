@@ -34,6 +34,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -158,7 +159,7 @@ public class SealService {
     }
 
     /** Null for the first of a class and term. */
-    private SealedDocument.Replaced replaced(TeacherId teacher, SchoolReturn own) {
+    private SealedDocument.@Nullable Replaced replaced(TeacherId teacher, SchoolReturn own) {
         return returns.corrected(teacher, own)
                 .map(before -> new SealedDocument.Replaced(
                         before.number(),

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.SerializationFeature;
@@ -34,7 +35,7 @@ public record SealedDocument(
         @JsonProperty("class") String className,
         SealedTerm term,
         int number,
-        @JsonInclude(JsonInclude.Include.NON_NULL) Replaced replaces,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Replaced replaces,
         String taken,
         String sealed,
         List<SealedBand> bands,

@@ -25,6 +25,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Supplier;
@@ -180,7 +181,7 @@ class Sender {
             if (inTransaction(() -> mapper.keep(teacher, own.id(), now().plus(HAS_IT))) == 0) {
                 return false;
             }
-            deliver(teacher, connection, records, rows.get(row.enrolmentId()), refs, row);
+            deliver(teacher, connection, records, Objects.requireNonNull(rows.get(row.enrolmentId())), refs, row);
         }
         return true;
     }

@@ -9,6 +9,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 /** How far the sending of sealed returns has come. */
 @Mapper
@@ -100,7 +101,7 @@ interface SendingMapper {
             @Param("enrolmentId") long enrolmentId,
             @Param("item") String item,
             @Param("state") String state,
-            @Param("said") String said,
+            @Param("said") @Nullable String said,
             @Param("at") OffsetDateTime at);
 
     @Update("""

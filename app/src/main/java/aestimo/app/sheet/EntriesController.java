@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -181,7 +182,8 @@ class EntriesController {
             long assessment, long student, long part, String wasNote, String wasMemo, String note, String memo) {}
 
     /** @param there what stands there instead, where that is the reason; else null */
-    record RemarkAnswer(boolean kept, List<String> problems, Remarks there) {}
+    record RemarkAnswer(
+            boolean kept, List<String> problems, @Nullable Remarks there) {}
 
     @PutMapping("/remarks")
     ResponseEntity<RemarkAnswer> remark(

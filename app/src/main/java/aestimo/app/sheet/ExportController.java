@@ -3,13 +3,13 @@ package aestimo.app.sheet;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.paper.ExportService;
+import aestimo.app.web.Download;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
-import org.springframework.util.StringUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 
 /** The marks of a class as a file. */
@@ -41,7 +41,7 @@ class ExportController {
                         LEADING,
                         List.of(ExportService.groundwork(open.classBook())),
                         Optional.empty()),
-                StringUtils.getFilenameExtension(request.getRequestURI()),
+                Download.ending(request),
                 response);
     }
 }

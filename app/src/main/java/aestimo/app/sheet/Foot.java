@@ -12,8 +12,10 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.util.HtmlUtils;
 
 /** The lines at the foot of the sheet. */
@@ -38,7 +40,7 @@ final class Foot {
             return new Cell(assessment, HtmlUtils.htmlEscape(figure));
         }
 
-        static Cell drawn(long assessment, Spread spread) {
+        static Cell drawn(long assessment, @Nullable Spread spread) {
             return new Cell(assessment, spread == null ? "" : SheetMarkup.spread(spread));
         }
     }
@@ -52,7 +54,7 @@ final class Foot {
         static final int HEIGHT = 14;
         private static final int EDGE = 2;
 
-        static Spread of(AssessmentFigures figures, Sight sight) {
+        static @Nullable Spread of(AssessmentFigures figures, Sight sight) {
             if (figures.counted() == 0) {
                 return null;
             }
@@ -153,7 +155,8 @@ final class Foot {
                         "set " + set.getKey(),
                         set.getKey(),
                         set.getValue().mean(),
-                        figures -> figures.sets().get(set.getKey()).mean()))
+                        figures -> Objects.requireNonNull(figures.sets().get(set.getKey()))
+                                .mean()))
                 .toList();
     }
 

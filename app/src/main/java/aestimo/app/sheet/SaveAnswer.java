@@ -9,6 +9,7 @@ import aestimo.core.statistics.AssessmentFigures;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the server answers to typed entries: how each was understood, and what they moved.
@@ -31,7 +32,12 @@ record SaveAnswer(
      * @param overtaken kept once, and altered elsewhere since; {@code cell} is then how it stands there
      * @param made the cell drawn that shows what the parts of its piece make now; null for a piece without parts
      */
-    record Kept(UUID id, boolean kept, boolean overtaken, Cell cell, String made) {}
+    record Kept(
+            UUID id,
+            boolean kept,
+            boolean overtaken,
+            Cell cell,
+            @Nullable String made) {}
 
     /**
      * How an entry was understood.

@@ -4,6 +4,7 @@ import aestimo.app.book.CellId;
 import aestimo.app.marks.Remarks;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.util.HtmlUtils;
 
 /**
@@ -57,7 +58,7 @@ final class SheetMarkup {
     }
 
     /** A student's marks so far as a small line; empty text where nothing counts yet, {@code line} null then. */
-    static String line(SoFar line) {
+    static String line(@Nullable SoFar line) {
         if (line == null) {
             return "";
         }

@@ -27,6 +27,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The marks sheet over a span, as its look asks for it: assessments across, students down, lines at the foot.
@@ -43,7 +44,7 @@ record SheetView(
         List<FootRow> foot,
         int hidden) {
     /** A band of headings, as wide as it has pieces; their parts are hidden at first. Look null: a month. */
-    record Group(String name, CategoryStyle look, String weight, int columns) {}
+    record Group(String name, @Nullable CategoryStyle look, String weight, int columns) {}
 
     /**
      * One assessment, one of its parts, or what its parts make.
@@ -59,21 +60,21 @@ record SheetView(
             int parts,
             String title,
             String small,
-            String full,
+            @Nullable String full,
             String kind,
             boolean first,
             CategoryStyle look) {
         /** Null leaves the attribute out. */
-        public Long getPartAttribute() {
+        public @Nullable Long getPartAttribute() {
             return part == 0 ? null : part;
         }
 
-        public Integer getPartsAttribute() {
+        public @Nullable Integer getPartsAttribute() {
             return parts == 0 ? null : parts;
         }
 
         /** Parts are hidden until their piece is opened. */
-        public String getHiddenAttribute() {
+        public @Nullable String getHiddenAttribute() {
             return part == 0 ? null : "";
         }
 
@@ -102,7 +103,7 @@ record SheetView(
             Figures figures,
             String markup) {
         /** Null leaves the attribute out. */
-        public String numberAttribute() {
+        public @Nullable String numberAttribute() {
             return number.isEmpty() ? null : number;
         }
     }
@@ -118,9 +119,9 @@ record SheetView(
     record FootRow(Foot.Line line, List<FootCell> cells) {}
 
     /** @param figure null under a part */
-    record FootCell(Foot.Cell figure, long part) {
+    record FootCell(Foot.@Nullable Cell figure, long part) {
         /** Null leaves the attribute out. */
-        public String hiddenAttribute() {
+        public @Nullable String hiddenAttribute() {
             return part == 0 ? null : "";
         }
     }

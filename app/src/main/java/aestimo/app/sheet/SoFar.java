@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The line of a student's marks so far: each piece of the span that counts, in the order of dates, from 0 to 100 %.
@@ -24,7 +25,7 @@ record SoFar(String points, double x, double y, boolean above, String words) {
     private static final int EDGE = 4;
 
     /** Null where nothing counts yet. */
-    static SoFar of(Standing standing, StudentStanding own) {
+    static @Nullable SoFar of(Standing standing, StudentStanding own) {
         List<Percent> percents = standing.assessments().stream()
                 .map((AssessmentFigures figures) -> figures.percentOf(own.student()))
                 .flatMap(Optional::stream)

@@ -9,12 +9,17 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
+import org.jspecify.annotations.Nullable;
 
 /** Appointments with parents, and what was said. */
 @Mapper
 interface EveningMapper {
     /** @param day null, like {@code at}, where none is fixed */
-    record SlotRow(long classId, long enrolmentId, LocalDate day, LocalTime at) {}
+    record SlotRow(
+            long classId,
+            long enrolmentId,
+            @Nullable LocalDate day,
+            @Nullable LocalTime at) {}
 
     @Select("""
             SELECT class_id, enrolment_id, day, at FROM appointment

@@ -12,7 +12,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -56,7 +58,11 @@ class EveningService {
 
     private List<Slot> slots(TeacherId teacher) {
         return mapper.findSlots(teacher).stream()
-                .map(row -> new Slot(row.classId(), row.enrolmentId(), row.day(), row.at()))
+                .map(row -> new Slot(
+                        row.classId(),
+                        row.enrolmentId(),
+                        Objects.requireNonNull(row.day()),
+                        Objects.requireNonNull(row.at())))
                 .toList();
     }
 
@@ -113,7 +119,7 @@ class EveningService {
         T read();
     }
 
-    private static <T> T parsed(Reading<T> reading, T otherwise) {
+    private static <T> @Nullable T parsed(Reading<T> reading, @Nullable T otherwise) {
         try {
             return reading.read();
         } catch (DateTimeParseException none) {

@@ -11,6 +11,7 @@ import aestimo.core.boundary.Band;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How the standing of a class is looked at, as the address says it. What is not understood is the default.
@@ -118,7 +119,7 @@ record StandingChoice(String query, String order, boolean turned, String set, On
     }
 
     /** The same for whoever cannot see it; null beside any other. */
-    public String sorted(StandingTable.Column column) {
+    public @Nullable String sorted(StandingTable.Column column) {
         return switch (way(column)) {
             case " ▾" -> "descending";
             case " ▴" -> "ascending";

@@ -7,6 +7,7 @@ import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.paper.ExportService;
 import aestimo.app.picture.Rail;
+import aestimo.app.web.Download;
 import aestimo.core.book.Student;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -16,7 +17,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
-import org.springframework.util.StringUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -54,7 +54,7 @@ class StandingExportController {
                         open.book().boundaries().isEmpty()
                                 ? Optional.empty()
                                 : Optional.of(Rail.of(at.standing(), PAPER_WIDTH))),
-                StringUtils.getFilenameExtension(request.getRequestURI()),
+                Download.ending(request),
                 response);
     }
 
@@ -72,7 +72,7 @@ class StandingExportController {
                         2,
                         List.of(ExportService.groundwork(open.classBook())),
                         Optional.empty()),
-                StringUtils.getFilenameExtension(request.getRequestURI()),
+                Download.ending(request),
                 response);
     }
 
@@ -98,7 +98,7 @@ class StandingExportController {
                         2,
                         List.of(ExportService.groundwork(open.classBook())),
                         Optional.empty()),
-                StringUtils.getFilenameExtension(request.getRequestURI()),
+                Download.ending(request),
                 response);
     }
 

@@ -14,6 +14,7 @@ import aestimo.exchange.table.Table.Cell;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The table of a class: chosen figures, a row for each student, then the means of the class and of its sets.
@@ -29,7 +30,7 @@ record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) 
      * @param look the sign of the category it is of; null for none
      * @param names of its columns in a file
      */
-    record Column(Figure figure, String small, CategoryStyle look, List<String> names) {
+    record Column(Figure figure, String small, @Nullable CategoryStyle look, List<String> names) {
         public String key() {
             return figure.key();
         }
@@ -139,7 +140,7 @@ record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) 
     private static MeanRow mean(String name, Optional<String> set, List<Column> columns, ClassFigures at) {
         Optional<Result> result = (set.isEmpty()
                         ? Optional.of(at.standing().mean())
-                        : Optional.of(at.standing().mean().sets().get(set.get())))
+                        : Optional.ofNullable(at.standing().mean().sets().get(set.get())))
                 .flatMap(it -> it.mean());
         return new MeanRow(
                 name,

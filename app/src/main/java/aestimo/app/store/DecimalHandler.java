@@ -8,6 +8,7 @@ import java.sql.SQLException;
 import java.util.function.Function;
 import org.apache.ibatis.type.BaseTypeHandler;
 import org.apache.ibatis.type.JdbcType;
+import org.jspecify.annotations.Nullable;
 
 /** Keeps a core value in a numeric column. */
 abstract class DecimalHandler<T> extends BaseTypeHandler<T> {
@@ -25,21 +26,21 @@ abstract class DecimalHandler<T> extends BaseTypeHandler<T> {
     }
 
     @Override
-    public T getNullableResult(ResultSet row, String column) throws SQLException {
+    public @Nullable T getNullableResult(ResultSet row, String column) throws SQLException {
         return orNull(row.getBigDecimal(column));
     }
 
     @Override
-    public T getNullableResult(ResultSet row, int column) throws SQLException {
+    public @Nullable T getNullableResult(ResultSet row, int column) throws SQLException {
         return orNull(row.getBigDecimal(column));
     }
 
     @Override
-    public T getNullableResult(CallableStatement call, int column) throws SQLException {
+    public @Nullable T getNullableResult(CallableStatement call, int column) throws SQLException {
         return orNull(call.getBigDecimal(column));
     }
 
-    private T orNull(BigDecimal value) {
+    private @Nullable T orNull(BigDecimal value) {
         return value == null ? null : read.apply(value);
     }
 }

@@ -9,6 +9,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 /** Students marked for help. */
 @Mapper
@@ -22,7 +23,7 @@ interface HelpMapper {
             String reason,
             String doing,
             LocalDate lookAgain,
-            LocalDate ended,
+            @Nullable LocalDate ended,
             String outcome) {}
 
     @Select("""

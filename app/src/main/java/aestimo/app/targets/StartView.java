@@ -20,6 +20,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -120,7 +121,7 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
                 student.number(),
                 student.listName(),
                 student.set().orElse(""),
-                score(scores.scores().get(student.id())),
+                score(Objects.requireNonNull(scores.scores().get(student.id()))),
                 Value.rank(Optional.of(gain.startRank())),
                 Value.percent(Optional.of(gain.result()), places),
                 Value.rank(Optional.of(gain.resultRank())),

@@ -25,6 +25,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -254,7 +255,7 @@ public class TargetService {
         TargetBands before = standing.getOrDefault(enrolment, TargetBands.NONE);
         return before.saysSomething()
                 && !before.hasAimsOf(asked)
-                && since.get(enrolment).isBefore(LocalDate.now(clock));
+                && Objects.requireNonNull(since.get(enrolment)).isBefore(LocalDate.now(clock));
     }
 
     static Map<Long, String> termNames(Book book) {

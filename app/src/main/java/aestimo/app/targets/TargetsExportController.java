@@ -7,6 +7,7 @@ import aestimo.app.frame.SpanChoice;
 import aestimo.app.paper.ExportService;
 import aestimo.app.picture.AimPicture;
 import aestimo.app.sealed.SealedTerms;
+import aestimo.app.web.Download;
 import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -17,7 +18,6 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.util.StringUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -59,7 +59,7 @@ class TargetsExportController {
                     AimPicture.Size.SMALL);
             taken = taken(open.classBook(), heading, span, TargetsExport.of(view, heading + ", " + span));
         }
-        exports.answer(open.teacher(), taken, StringUtils.getFilenameExtension(request.getRequestURI()), response);
+        exports.answer(open.teacher(), taken, Download.ending(request), response);
     }
 
     private static ExportService.Export taken(ClassBook classBook, String heading, String span, Table table) {

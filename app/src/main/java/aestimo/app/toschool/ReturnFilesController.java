@@ -33,7 +33,6 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.util.StringUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -85,7 +84,7 @@ class ReturnFilesController {
                         1,
                         List.of(),
                         Optional.empty()),
-                StringUtils.getFilenameExtension(request.getRequestURI()),
+                Download.ending(request),
                 response);
     }
 

@@ -2,12 +2,15 @@ package aestimo.app.web;
 
 import aestimo.exchange.table.CsvTable;
 import aestimo.exchange.table.Table;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Objects;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
+import org.springframework.util.StringUtils;
 
 /** Answers kept as files. */
 public final class Download {
@@ -38,5 +41,10 @@ public final class Download {
                         .build()
                         .toString());
         return response.getOutputStream();
+    }
+
+    /** The format that an address ends in, without its dot; empty where it has none. */
+    public static String ending(HttpServletRequest request) {
+        return Objects.requireNonNullElse(StringUtils.getFilenameExtension(request.getRequestURI()), "");
     }
 }

@@ -5,6 +5,7 @@ import aestimo.core.book.Refusal;
 import aestimo.core.book.RefusedException;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.stream.Collectors;
 
 /** What was sent in a form cannot be saved; nothing was. Holds every reason, in words for the teacher, and its field. */
@@ -51,5 +52,10 @@ public class FormException extends RuntimeException {
     /** The reasons with the fields they are of. */
     public List<Problem> fields() {
         return fields;
+    }
+
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
     }
 }

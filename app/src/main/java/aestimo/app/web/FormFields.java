@@ -3,6 +3,7 @@ package aestimo.app.web;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The fields of a form, by name. Values come stripped; a field that was not sent is empty text. Unlike parameter
@@ -46,7 +47,7 @@ public final class FormFields {
     }
 
     /** A whole number of at most 18 digits; 0 for any other text. */
-    public static long toNumber(String text) {
-        return text.matches("[0-9]{1,18}") ? Long.parseLong(text) : 0;
+    public static long toNumber(@Nullable String text) {
+        return text != null && text.matches("[0-9]{1,18}") ? Long.parseLong(text) : 0;
     }
 }

@@ -1,6 +1,7 @@
 package aestimo.app.web;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.MethodParameter;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
@@ -31,9 +32,9 @@ public abstract class HandlerArgument<T> implements WebMvcConfigurer, HandlerMet
     @Override
     public Object resolveArgument(
             MethodParameter parameter,
-            ModelAndViewContainer container,
+            @Nullable ModelAndViewContainer container,
             NativeWebRequest request,
-            WebDataBinderFactory factory) {
+            @Nullable WebDataBinderFactory factory) {
         return read(request);
     }
 }

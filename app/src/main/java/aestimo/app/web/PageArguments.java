@@ -1,6 +1,7 @@
 package aestimo.app.web;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.Objects;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.web.context.request.NativeWebRequest;
 
@@ -13,6 +14,6 @@ class PageArguments extends HandlerArgument<FormFields> {
 
     @Override
     protected FormFields read(NativeWebRequest request) {
-        return new FormFields(request.getNativeRequest(HttpServletRequest.class));
+        return new FormFields(Objects.requireNonNull(request.getNativeRequest(HttpServletRequest.class)));
     }
 }

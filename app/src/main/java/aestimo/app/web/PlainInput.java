@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -39,7 +40,7 @@ class PlainInput extends OncePerRequestFilter {
 
     private static final class PlainStrings extends StringDeserializer {
         @Override
-        public String deserialize(JsonParser in, DeserializationContext context) {
+        public @Nullable String deserialize(JsonParser in, DeserializationContext context) {
             String text = super.deserialize(in, context);
             return text == null ? null : PlainText.of(text);
         }
@@ -51,13 +52,13 @@ class PlainInput extends OncePerRequestFilter {
         }
 
         @Override
-        public String getParameter(String name) {
+        public @Nullable String getParameter(String name) {
             String value = super.getParameter(name);
             return value == null ? null : PlainText.of(value);
         }
 
         @Override
-        public String[] getParameterValues(String name) {
+        public String @Nullable [] getParameterValues(String name) {
             String[] values = super.getParameterValues(name);
             return values == null
                     ? null

@@ -37,6 +37,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -112,7 +113,8 @@ class ClassMaker {
         }
         for (Category category : book.categories()) {
             if (category.retired()) {
-                categories.retire(teacher, classId, categoryIds.get(category.id()), true, Map.of());
+                categories.retire(
+                        teacher, classId, Objects.requireNonNull(categoryIds.get(category.id())), true, Map.of());
             }
         }
         Map<StudentId, Long> students = new HashMap<>();
@@ -168,7 +170,7 @@ class ClassMaker {
                 0,
                 0,
                 piece.title(),
-                categoryIds.get(piece.category()),
+                Objects.requireNonNull(categoryIds.get(piece.category())),
                 piece.date().toString(),
                 piece.kind().name(),
                 piece.statedOutOf().map(OutOf::toString).orElse(""),
@@ -231,8 +233,8 @@ class ClassMaker {
                     .get(markbook.book().placeOf(placed.assessment()).orElseThrow());
             int part = placed.part().flatMap(from::indexOf).orElse(0);
             CellId cell = ClassBook.cell(
-                    made.student(students.get(placed.student())),
-                    made.assessment(pieces.get(placed.assessment())),
+                    made.student(Objects.requireNonNull(students.get(placed.student()))),
+                    made.assessment(Objects.requireNonNull(pieces.get(placed.assessment()))),
                     part);
             Markbook.Remarks remarks = markbook.remarks()
                     .getOrDefault(
@@ -249,10 +251,14 @@ class ClassMaker {
             scores.saveTop(teacher, classId, own.top());
             own.scores()
                     .forEach((student, score) -> scores.save(
-                            teacher, classId, students.get(student), name(book, student), Optional.of(score)));
+                            teacher,
+                            classId,
+                            Objects.requireNonNull(students.get(student)),
+                            name(book, student),
+                            Optional.of(score)));
         });
         for (Target target : book.targets()) {
-            targets.write(teacher, classId, students.get(target.student()), target, terms);
+            targets.write(teacher, classId, Objects.requireNonNull(students.get(target.student())), target, terms);
         }
     }
 

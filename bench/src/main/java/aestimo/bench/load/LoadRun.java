@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -73,8 +74,16 @@ public final class LoadRun {
         }
         boolean whole = run.check();
         if (browser) {
-            SheetInBrowser.measure(run.server.address(), "load0", large.base() + "/marks?span=year", "40 × 150");
-            SheetInBrowser.measure(run.server.address(), "load1", usual.base() + "/marks?span=year", "28 × 20");
+            SheetInBrowser.measure(
+                    run.server.address(),
+                    "load0",
+                    Objects.requireNonNull(large).base() + "/marks?span=year",
+                    "40 × 150");
+            SheetInBrowser.measure(
+                    run.server.address(),
+                    "load1",
+                    Objects.requireNonNull(usual).base() + "/marks?span=year",
+                    "28 × 20");
         }
         System.exit(whole ? 0 : 1);
     }

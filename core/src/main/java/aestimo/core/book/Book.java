@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -170,9 +171,13 @@ public final class Book {
         return Optional.ofNullable(assessmentPlaces.get(assessment));
     }
 
+    private int place(Assessment assessment) {
+        return Objects.requireNonNull(assessmentPlaces.get(assessment.id()));
+    }
+
     /** What stands in one cell of a piece without parts, or in the first part of another; blank for nothing. */
     public Entry entry(Student student, Assessment assessment) {
-        return entry(studentPlaces.get(student.id()), assessmentPlaces.get(assessment.id()), 0);
+        return entry(Objects.requireNonNull(studentPlaces.get(student.id())), place(assessment), 0);
     }
 
     /**
@@ -204,7 +209,7 @@ public final class Book {
     }
 
     public Category categoryOf(Assessment assessment) {
-        return categoryOf[assessmentPlaces.get(assessment.id())];
+        return categoryOf[place(assessment)];
     }
 
     /** The category of the assessment at a place. */
@@ -223,7 +228,7 @@ public final class Book {
 
     /** The term a piece belongs to: the stated one, else the first whose dates hold its date. */
     public TermId termOf(Assessment assessment) {
-        return termOf[assessmentPlaces.get(assessment.id())];
+        return termOf[place(assessment)];
     }
 
     /** The term of the assessment at a place. */

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /** What stands in the cells of a book, a row for each student, by their places. Altered only into a new one. */
 final class Cells {
@@ -48,8 +49,8 @@ final class Cells {
     Cells with(List<Book.Placed> entries) {
         Entry[][] altered = rows.clone();
         for (Book.Placed placed : entries) {
-            int student = studentPlaces.get(placed.student());
-            int assessment = assessmentPlaces.get(placed.assessment());
+            int student = Objects.requireNonNull(studentPlaces.get(placed.student()));
+            int assessment = Objects.requireNonNull(assessmentPlaces.get(placed.assessment()));
             int part =
                     placed.part().flatMap(assessments.get(assessment)::indexOf).orElse(0);
             if (altered[student] == rows[student]) {

@@ -3,6 +3,8 @@ package aestimo.core.counting;
 import aestimo.core.book.Scale;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What every assessment counts as for one student, by its place in the book.
@@ -20,7 +22,7 @@ public final class CountedRow {
     private final long[] numerators;
     private final boolean[] plain;
     /** What is no whole number over the denominator; null as long as there is none. */
-    private Percent[] odd;
+    private Percent @Nullable [] odd;
 
     CountedRow(long[] denominators) {
         this.denominators = denominators;
@@ -46,7 +48,7 @@ public final class CountedRow {
     }
 
     /** @param percent 0 or more; null: it does not count */
-    void put(int assessment, Percent percent) {
+    void put(int assessment, @Nullable Percent percent) {
         numerators[assessment] = percent == null ? NOTHING : whole(assessment, percent.exact());
         if (numerators[assessment] == ODD) {
             if (odd == null) {
@@ -85,18 +87,18 @@ public final class CountedRow {
     }
 
     /** The percent; null where it does not count. */
-    public Percent percent(int assessment) {
+    public @Nullable Percent percent(int assessment) {
         long numerator = numerators[assessment];
         if (numerator >= 0) {
             return new Percent(Fraction.of(numerator, denominators[assessment]));
         }
-        return numerator == ODD ? odd[assessment] : null;
+        return numerator == ODD && odd != null ? odd[assessment] : null;
     }
 
     /** The percent times {@code factor}; only where it counts. */
     public Fraction times(int assessment, Fraction factor) {
         return isWhole(assessment)
                 ? factor.times(numerators[assessment], denominators[assessment])
-                : factor.times(odd[assessment].exact());
+                : factor.times(Objects.requireNonNull(percent(assessment)).exact());
     }
 }

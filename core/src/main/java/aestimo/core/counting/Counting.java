@@ -10,6 +10,7 @@ import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What every assessment counts as for every student of a book (rules, sections 1 and 2). Made once for a book, then read
@@ -194,7 +195,7 @@ public final class Counting {
     }
 
     /** @param open what open parts count as; null: nothing */
-    private PartMark partMark(int student, int assessment, Percent open) {
+    private PartMark partMark(int student, int assessment, @Nullable Percent open) {
         Assessment piece = book.assessments().get(assessment);
         Entry[] entries = new Entry[piece.entryCount()];
         Outcome[] parts = new Outcome[entries.length];

@@ -3,6 +3,7 @@ package aestimo.core.counting;
 import aestimo.core.value.Percent;
 import java.util.Arrays;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What an assessment counts as for one student: 74 %, or nothing because it was excused. Immutable.
@@ -15,10 +16,10 @@ public final class Outcome {
             .toArray(Outcome[]::new);
 
     private final Reason reason;
-    private final Percent percent;
-    private final Percent uncapped;
+    private final @Nullable Percent percent;
+    private final @Nullable Percent uncapped;
 
-    private Outcome(Reason reason, Percent percent, Percent uncapped) {
+    private Outcome(Reason reason, @Nullable Percent percent, @Nullable Percent uncapped) {
         this.reason = reason;
         this.percent = percent;
         this.uncapped = uncapped;

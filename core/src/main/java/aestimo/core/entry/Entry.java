@@ -3,6 +3,7 @@ package aestimo.core.entry;
 import aestimo.core.value.Mark;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What stands in one cell: 18.5, absent, “abs?” in doubt, or nothing; with its signs late and to finish (rules,
@@ -12,19 +13,19 @@ public final class Entry {
     private static final Entry BLANK = new Entry(EntryKind.BLANK, null, "", false, false);
 
     private final EntryKind kind;
-    private final Mark mark;
+    private final @Nullable Mark mark;
     private final String words;
     private final boolean late;
     private final boolean toFinish;
     private final long plainUnits;
 
-    private Entry(EntryKind kind, Mark mark, String words, boolean late, boolean toFinish) {
+    private Entry(EntryKind kind, @Nullable Mark mark, String words, boolean late, boolean toFinish) {
         this.kind = kind;
         this.mark = mark;
         this.words = words;
         this.late = late;
         this.toFinish = toFinish;
-        this.plainUnits = kind == EntryKind.MARK && !late && !toFinish ? mark.units() : -1;
+        this.plainUnits = kind == EntryKind.MARK && !late && !toFinish && mark != null ? mark.units() : -1;
     }
 
     public static Entry blank() {
@@ -125,7 +126,7 @@ public final class Entry {
     public String toString() {
         String value = switch (kind) {
             case BLANK -> "";
-            case MARK -> mark.toString();
+            case MARK -> String.valueOf(mark);
             case ABSENT -> "absent";
             case EXCUSED -> "excused";
             case NOT_HANDED_IN -> "not handed in";

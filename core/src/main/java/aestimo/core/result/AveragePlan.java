@@ -12,7 +12,9 @@ import aestimo.core.value.FractionSum;
 import aestimo.core.value.WholeNumbers;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Objects;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Some pieces ready to be averaged for any student: those of a category within a span (rules, section 3), or all that
@@ -152,6 +154,7 @@ final class AveragePlan {
     }
 
     /** @return null where nothing counts, or bonus work alone */
+    @Nullable
     Averaged average(CountedRow row) {
         int[] counting = new int[pieces.length];
         int count = 0;
@@ -201,7 +204,7 @@ final class AveragePlan {
         // What drops its lowest weighs alike, so weight·p compares like p.
         return whole
                 ? row.numerator(place) * factors[place] < row.numerator(other) * factors[other]
-                : row.percent(place).compareTo(row.percent(other)) < 0;
+                : Objects.requireNonNull(row.percent(place)).compareTo(Objects.requireNonNull(row.percent(other))) < 0;
     }
 
     private Averaged ofWholes(int[] counting, int count, CountedRow row, int[] dropped) {
@@ -228,13 +231,17 @@ final class AveragePlan {
         for (int i = 0; i < count; i++) {
             int place = counting[i];
             if (place >= 0) {
-                top.plusProduct(weights[place], row.percent(place).exact());
+                top.plusProduct(
+                        weights[place],
+                        Objects.requireNonNull(row.percent(place)).exact());
                 bottom.plus(weights[place]);
             }
         }
         for (int place : bonus) {
             if (row.counts(place)) {
-                top.plusProduct(weights[place], row.percent(place).exact());
+                top.plusProduct(
+                        weights[place],
+                        Objects.requireNonNull(row.percent(place)).exact());
             }
         }
         Fraction average = top.toFraction().dividedBy(bottom.toFraction());

@@ -4,6 +4,7 @@ import aestimo.core.value.Fraction;
 import aestimo.core.value.FractionSum;
 import aestimo.core.value.Percent;
 import aestimo.core.value.WholeNumbers;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What came out for one student. An average in whole numbers is brought to lowest terms only where it is looked at:
@@ -15,13 +16,13 @@ final class Averaged {
     private final long bottom;
 
     /** Null until it is looked at; two threads that look at once find equal ones. */
-    private Percent percent;
+    private @Nullable Percent percent;
 
     private final Fraction weights;
     private final int counted;
     private final int[] dropped;
 
-    private Averaged(long top, long bottom, Percent percent, Fraction weights, int counted, int[] dropped) {
+    private Averaged(long top, long bottom, @Nullable Percent percent, Fraction weights, int counted, int[] dropped) {
         this.top = top;
         this.bottom = bottom;
         this.percent = percent;
@@ -56,7 +57,7 @@ final class Averaged {
         if (bottom > 0) {
             sum.plusProduct(weight, top, bottom);
         } else {
-            sum.plusProduct(weight, percent.exact());
+            sum.plusProduct(weight, percent().exact());
         }
     }
 

@@ -8,6 +8,7 @@ import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 
 /** A student's average in one category over a span, and what it was made of (rules, section 3). Immutable. */
 public final class CategoryAverage {
@@ -44,7 +45,7 @@ public final class CategoryAverage {
         List<Counted> kept = new ArrayList<>();
         for (int place : plan.places()) {
             if (row.counts(place) && !averaged.hasDropped(place)) {
-                kept.add(new Counted(book.assessments().get(place), row.percent(place)));
+                kept.add(new Counted(book.assessments().get(place), Objects.requireNonNull(row.percent(place))));
             }
         }
         return kept;

@@ -10,7 +10,9 @@ import aestimo.core.value.FractionSum;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /** The result over some pieces taken together, by category or by all points (rules, sections 4 and 9). */
 final class PooledReckoning implements Reckoning {
@@ -23,7 +25,7 @@ final class PooledReckoning implements Reckoning {
     /** Σ w of the categories with a say. */
     private final Fraction weightsInAll;
     /** Over all pieces with a say; null where results are by category. */
-    private final AveragePlan allPoints;
+    private final @Nullable AveragePlan allPoints;
 
     /** @param span places of the pieces, in the book's order */
     PooledReckoning(Counting counting, int[] span) {
@@ -93,22 +95,23 @@ final class PooledReckoning implements Reckoning {
     }
 
     @Override
-    public Percent result(CountedRow row) {
+    public @Nullable Percent result(CountedRow row) {
         return allPoints == null ? byCategory(averages(row)) : byPoints(row);
     }
 
     /** The same, where the averages are known already. */
+    @Nullable
     Percent result(CountedRow row, Averaged[] averages) {
         return allPoints == null ? byCategory(averages) : byPoints(row);
     }
 
-    private Percent byPoints(CountedRow row) {
-        Averaged all = allPoints.average(row);
+    private @Nullable Percent byPoints(CountedRow row) {
+        Averaged all = Objects.requireNonNull(allPoints).average(row);
         return all == null ? null : all.percent();
     }
 
     /** Σ w·a / Σ w over the categories with a say that have an average. */
-    private Percent byCategory(Averaged[] averages) {
+    private @Nullable Percent byCategory(Averaged[] averages) {
         Fraction weighing = weightsOf(averages);
         if (weighing.isZero()) {
             return null;
@@ -143,7 +146,7 @@ final class PooledReckoning implements Reckoning {
     List<Share> shares(CountedRow row, Averaged[] averages) {
         Portion[] portions = new Portion[book.assessments().size()];
         if (allPoints != null) {
-            Averaged all = allPoints.average(row);
+            Averaged all = Objects.requireNonNull(allPoints).average(row);
             if (all != null) {
                 portion(allPoints, all, Fraction.ONE, row, portions);
             }

@@ -10,6 +10,7 @@ import aestimo.core.value.Percent;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is still possible for one student over a span: best, worst, and what is needed for a band (rules, section 8).
@@ -65,7 +66,7 @@ public final class Prospects {
     }
 
     /** R(x); null for none. */
-    private Percent resultIf(Percent open) {
+    private @Nullable Percent resultIf(Percent open) {
         return reckoning.result(counting.rowIfOpenWere(open, student, remaining));
     }
 

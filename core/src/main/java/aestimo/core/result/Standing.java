@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The figures of a class over a span: every student's averages, result, grade and ranks, the means of class and sets,
@@ -32,7 +33,7 @@ public final class Standing {
     private final Span span;
     private final List<StudentStanding> students;
     /** Worked out when first asked for; two threads that ask at once get equal figures. */
-    private volatile Map<AssessmentId, AssessmentFigures> assessments;
+    private volatile @Nullable Map<AssessmentId, AssessmentFigures> assessments;
 
     /** What every figure of the span is worked out with. */
     record Context(Counting counting, PooledReckoning pooled, Reckoning reckoning, Grading grading) {

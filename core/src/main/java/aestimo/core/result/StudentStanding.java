@@ -16,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Where one student stands over a span. Immutable; what is asked for rarely is worked out when asked. */
 public final class StudentStanding {
@@ -133,6 +134,7 @@ public final class StudentStanding {
     }
 
     /** The exact average in the category at a place of the book; null for none. */
+    @Nullable
     Percent exactAverage(int category) {
         return averages[category] == null ? null : averages[category].percent();
     }

@@ -8,6 +8,7 @@ import aestimo.core.value.Percent;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /** The result of a year of weighed terms: Σ W·R / Σ W over terms with a weight above 0 and a result (rules, section 4). */
 final class WeighedReckoning implements Reckoning {
@@ -21,7 +22,7 @@ final class WeighedReckoning implements Reckoning {
     }
 
     @Override
-    public Percent result(CountedRow row) {
+    public @Nullable Percent result(CountedRow row) {
         FractionSum top = new FractionSum();
         FractionSum weights = new FractionSum();
         for (int i = 0; i < terms.length; i++) {
@@ -37,7 +38,7 @@ final class WeighedReckoning implements Reckoning {
     }
 
     /** As it goes into the year: exact or rounded; null for no result. */
-    private Percent termResult(int term, CountedRow row) {
+    private @Nullable Percent termResult(int term, CountedRow row) {
         Percent exact = terms[term].result(row);
         return exact == null || book.rules().termResults() == TermResults.EXACT
                 ? exact

@@ -14,9 +14,11 @@ import aestimo.core.value.WholeNumbers;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One assessment over all students whose entry counts, those who left included, in percents after deduction and ceilings
@@ -90,7 +92,7 @@ public final class AssessmentFigures {
         return IntStream.of(students)
                 .limit(count)
                 .boxed()
-                .sorted((one, other) -> percent(other).compareTo(percent(one)))
+                .sorted((one, other) -> percentThatCounts(other).compareTo(percentThatCounts(one)))
                 .mapToInt(Integer::intValue)
                 .toArray();
     }
@@ -99,8 +101,13 @@ public final class AssessmentFigures {
         return counting.row(student).numerator(place);
     }
 
-    private Percent percent(int student) {
+    private @Nullable Percent percent(int student) {
         return counting.row(student).percent(place);
+    }
+
+    /** Of a student whose entry counts. */
+    private Percent percentThatCounts(int student) {
+        return Objects.requireNonNull(percent(student));
     }
 
     /** Whether each percent, as shown, equals the one before it: in steps of the last decimal, 2·N·10ᵖ/D rounded half up. */
@@ -121,7 +128,7 @@ public final class AssessmentFigures {
         boolean[] level = new boolean[highestFirst.length];
         Percent latest = null;
         for (int i = 0; i < level.length; i++) {
-            Percent own = percent(highestFirst[i]).rounded(book.rules().places());
+            Percent own = percentThatCounts(highestFirst[i]).rounded(book.rules().places());
             level[i] = own.equals(latest);
             latest = own;
         }
@@ -220,7 +227,7 @@ public final class AssessmentFigures {
         return Quartile.of(k, highestFirst.length, this::fromBelow);
     }
 
-    private Percent fromBelow(int position) {
+    private @Nullable Percent fromBelow(int position) {
         return percent(highestFirst[highestFirst.length - 1 - position]);
     }
 

@@ -14,6 +14,7 @@ import aestimo.core.value.Mean;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.OptionalDouble;
 
 /**
@@ -58,8 +59,9 @@ public record Gain(
             return List.of();
         }
         List<Percent> starts = both.stream()
-                .map(own ->
-                        scores.top().percentOf(scores.scores().get(own.student().id())))
+                .map(own -> scores.top()
+                        .percentOf(Objects.requireNonNull(
+                                scores.scores().get(own.student().id()))))
                 .toList();
         List<Percent> results = both.stream()
                 .map(own -> own.result().map(Result::exact).orElseThrow())

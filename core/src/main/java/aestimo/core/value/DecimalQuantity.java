@@ -1,6 +1,7 @@
 package aestimo.core.value;
 
 import java.math.BigDecimal;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What marks, out-ofs and weights have in common: a decimal with at most four places and nine digits before the point.
@@ -45,7 +46,7 @@ abstract class DecimalQuantity<Q extends DecimalQuantity<Q>> implements Comparab
     }
 
     @Override
-    public final boolean equals(Object other) {
+    public final boolean equals(@Nullable Object other) {
         return other instanceof DecimalQuantity<?> that && getClass() == that.getClass() && units == that.units;
     }
 

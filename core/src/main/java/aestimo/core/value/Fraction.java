@@ -9,6 +9,7 @@ import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.RoundingMode;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An exact rational number, such as 4023/50.
@@ -34,9 +35,9 @@ public final class Fraction implements Comparable<Fraction> {
     private final long numerator;
     private final long denominator;
     /** Both null while the two longs hold the number. */
-    private final BigInteger bigNumerator;
+    private final @Nullable BigInteger bigNumerator;
 
-    private final BigInteger bigDenominator;
+    private final @Nullable BigInteger bigDenominator;
 
     /** Only for values already in lowest terms with a denominator above 0. */
     private Fraction(long numerator, long denominator) {
@@ -129,7 +130,7 @@ public final class Fraction implements Comparable<Fraction> {
     }
 
     /** Over the least common denominator; null where a step does not fit a long. */
-    private Fraction smallSum(Fraction other) {
+    private @Nullable Fraction smallSum(Fraction other) {
         long common =
                 denominator == other.denominator ? denominator : greatestCommonDivisor(denominator, other.denominator);
         long stretch = quotient(other.denominator, common);
@@ -191,16 +192,18 @@ public final class Fraction implements Comparable<Fraction> {
     }
 
     public Fraction negated() {
-        return isSmall() ? new Fraction(-numerator, denominator) : of(bigNumerator.negate(), bigDenominator);
+        return isSmall()
+                ? new Fraction(-numerator, denominator)
+                : of(numerator().negate(), denominator());
     }
 
     private Fraction inverted() {
-        return isSmall() ? of(denominator, numerator) : of(bigDenominator, bigNumerator);
+        return isSmall() ? of(denominator, numerator) : of(denominator(), numerator());
     }
 
     /** −1, 0 or 1. */
     public int signum() {
-        return isSmall() ? Long.signum(numerator) : bigNumerator.signum();
+        return isSmall() ? Long.signum(numerator) : numerator().signum();
     }
 
     public boolean isZero() {
@@ -279,7 +282,7 @@ public final class Fraction implements Comparable<Fraction> {
     }
 
     @Override
-    public boolean equals(Object other) {
+    public boolean equals(@Nullable Object other) {
         return other instanceof Fraction that
                 && numerator == that.numerator
                 && denominator == that.denominator
@@ -340,11 +343,11 @@ public final class Fraction implements Comparable<Fraction> {
     }
 
     BigInteger numerator() {
-        return isSmall() ? BigInteger.valueOf(numerator) : bigNumerator;
+        return isSmall() ? BigInteger.valueOf(numerator) : Objects.requireNonNull(bigNumerator);
     }
 
     BigInteger denominator() {
-        return isSmall() ? BigInteger.valueOf(denominator) : bigDenominator;
+        return isSmall() ? BigInteger.valueOf(denominator) : Objects.requireNonNull(bigDenominator);
     }
 
     private static long[] powersOfTen() {

@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
@@ -99,6 +100,10 @@ final class Fields {
         return json;
     }
 
+    private static String words(IllegalArgumentException refused) {
+        return Objects.requireNonNullElse(refused.getMessage(), "not allowed");
+    }
+
     /** Turns a text into a value, its {@link IllegalArgumentException} into a refusal at this key. */
     private <T> T read(String key, String text, Function<String, T> reader) {
         try {
@@ -106,7 +111,7 @@ final class Fields {
         } catch (RefusedException refused) {
             throw located(refused, at(key));
         } catch (IllegalArgumentException refused) {
-            throw refused(key, refused.getMessage());
+            throw refused(key, words(refused));
         }
     }
 
@@ -277,7 +282,7 @@ final class Fields {
         } catch (RefusedException refused) {
             refusals.addAll(located(refused, place).refusals());
         } catch (IllegalArgumentException refused) {
-            refusals.add(new Refusal(place, refused.getMessage()));
+            refusals.add(new Refusal(place, words(refused)));
         }
         return Optional.empty();
     }

@@ -2,6 +2,7 @@ package aestimo.exchange.markbook;
 
 import aestimo.core.typed.PlainText;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
@@ -99,7 +100,7 @@ final class JsonText {
         }
 
         @Override
-        public String nextName() {
+        public @Nullable String nextName() {
             return nextToken() == JsonToken.PROPERTY_NAME ? super.currentName() : null;
         }
 

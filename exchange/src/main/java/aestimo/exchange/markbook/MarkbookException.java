@@ -2,6 +2,7 @@ package aestimo.exchange.markbook;
 
 import aestimo.core.book.Refusal;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Collectors;
 
 /** A file that is no markbook, with all that is wrong with it in words for the teacher. */
@@ -28,5 +29,10 @@ public final class MarkbookException extends Exception {
     /** Every reason, with the path of its key. */
     public List<Refusal> refusals() {
         return refusals;
+    }
+
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
     }
 }

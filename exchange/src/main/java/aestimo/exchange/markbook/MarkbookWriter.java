@@ -25,6 +25,7 @@ import aestimo.exchange.markbook.Markbook.Remarks;
 import java.io.OutputStream;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -220,6 +221,7 @@ public final class MarkbookWriter {
         out.object(
                 "scores",
                 () -> scored.forEach(student -> out.text(
-                        student.id().text(), start.scores().get(student.id()).toString())));
+                        student.id().text(),
+                        Objects.requireNonNull(start.scores().get(student.id())).toString())));
     }
 }

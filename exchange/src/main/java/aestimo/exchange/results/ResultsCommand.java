@@ -65,7 +65,8 @@ public final class ResultsCommand {
         try {
             arguments = ResultsArguments.parse(words);
         } catch (IllegalArgumentException refused) {
-            return refuse(errors, refused.getMessage(), "./aestimo results --help tells how it is used.");
+            return refuse(
+                    errors, String.valueOf(refused.getMessage()), "./aestimo results --help tells how it is used.");
         }
         try (InputStream in = Files.newInputStream(Path.of(arguments.file()))) {
             byte[] bytes = in.readNBytes(MarkbookReader.LARGEST_FILE + 1);
@@ -91,7 +92,7 @@ public final class ResultsCommand {
         } catch (MarkbookException refused) {
             return refuse(errors, arguments.file() + " is no markbook that can be read:", refused.getMessage());
         } catch (IllegalArgumentException refused) {
-            return refuse(errors, refused.getMessage(), "");
+            return refuse(errors, String.valueOf(refused.getMessage()), "");
         } catch (NoSuchFileException missing) {
             return refuse(errors, "there is no file " + arguments.file(), "");
         } catch (IOException unreadable) {

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A class list as pasted: one name on each line, or a block with tabs between its columns, with or without headings.
@@ -141,7 +142,7 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
             List<List<String>> rows,
             List<Integer> numbers,
             List<RosterColumn> columns,
-            List<String> headings,
+            @Nullable List<String> headings,
             List<String> titles) {
         List<RosterLine> lines = new ArrayList<>();
         List<String> problems = new ArrayList<>(titles);

@@ -4,10 +4,12 @@ import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
+import org.jspecify.annotations.Nullable;
 
 /**
  * OpenDocument spreadsheets, read as a stream: a cell or row said to be repeated a million times is never written out, as
@@ -21,7 +23,7 @@ final class OdsSheets {
 
     private final XMLStreamReader xml;
     private final List<Sheet> sheets = new ArrayList<>();
-    private SheetBuilder sheet;
+    private @Nullable SheetBuilder sheet;
     private int row;
     private int rowTimes;
     private int column;
@@ -77,7 +79,7 @@ final class OdsSheets {
 
     private void end(String element) {
         if (element.equals("table")) {
-            sheets.add(sheet.build());
+            sheets.add(Objects.requireNonNull(sheet).build());
         } else if (element.equals("table-row")) {
             row += rowTimes;
         }
@@ -105,7 +107,7 @@ final class OdsSheets {
         // The builder refuses what is too far right or down, so a repeated filled cell ends there.
         for (int r = 0; r < rowTimes && !text.isEmpty(); r++) {
             for (int c = 0; c < times; c++) {
-                sheet.put(row + r, column + c, text);
+                Objects.requireNonNull(sheet).put(row + r, column + c, text);
             }
         }
         column += times;

@@ -1,5 +1,7 @@
 package aestimo.exchange.sheet;
 
+import java.util.Objects;
+
 /** A file that cannot be taken, with the reason and the way round in words for the teacher. */
 public final class UnreadableFileException extends Exception {
     private static final long serialVersionUID = 1L;
@@ -10,5 +12,10 @@ public final class UnreadableFileException extends Exception {
 
     public UnreadableFileException(String words, Throwable cause) {
         super(words, cause);
+    }
+
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
     }
 }

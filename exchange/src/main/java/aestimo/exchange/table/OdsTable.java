@@ -7,6 +7,7 @@ import com.github.miachm.sods.Style;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Writes tables as an OpenDocument spreadsheet, a sheet for each, headings bold. */
 public final class OdsTable {
@@ -39,7 +40,7 @@ public final class OdsTable {
     }
 
     /** The format keeps numbers by their digits; the library takes binary ones, which come back as they were up to 15. */
-    private static Object value(Table.Cell cell) {
+    private static @Nullable Object value(Table.Cell cell) {
         if (cell instanceof Table.Number number) {
             return number.value().doubleValue();
         }
