@@ -1,10 +1,10 @@
 package aestimo.bench;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.Averaging;
 import aestimo.core.book.Book;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.rules.Averaging;
 import java.util.Arrays;
 
 /**

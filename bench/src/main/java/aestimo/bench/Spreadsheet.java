@@ -1,11 +1,11 @@
 package aestimo.bench;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.Averaging;
 import aestimo.core.book.Book;
 import aestimo.core.boundary.Band;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.rules.Averaging;
 import java.io.IOException;
 import java.util.List;
 import java.util.stream.Collectors;

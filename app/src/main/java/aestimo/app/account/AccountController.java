@@ -91,12 +91,12 @@ class AccountController {
             @RequestParam String typeSize,
             @RequestParam(defaultValue = "en-gb") String spelling,
             @RequestParam(defaultValue = "") String email,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         AccountSettings typed = new AccountSettings(
                 name.strip(), school.strip(), theme, rowHeight, typeSize, spelling, email.strip(), false);
         // Where it is refused, the page shows again what was typed.
-        told.addFlashAttribute("typed", typed);
-        return told(told, "Saved.", () -> accounts.changeLook(teacher.id(), typed));
+        flash.addFlashAttribute("typed", typed);
+        return saying(flash, "Saved.", () -> accounts.changeLook(teacher.id(), typed));
     }
 
     @PostMapping("/account/lists")
@@ -105,11 +105,11 @@ class AccountController {
             @RequestParam(defaultValue = "") String above,
             @RequestParam(defaultValue = "") String below,
             @RequestParam(defaultValue = "") String sign,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         ListLines typed = new ListLines(above.strip(), below.strip(), sign.equals("true"));
-        told.addFlashAttribute("typedLists", typed);
-        return told(
-                told,
+        flash.addFlashAttribute("typedLists", typed);
+        return saying(
+                flash,
                 "The lists you print have these lines from now on.",
                 () -> accounts.saveListLines(teacher.id(), typed));
     }
@@ -127,16 +127,16 @@ class AccountController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @RequestParam(name = "picture", required = false) MultipartFile picture,
             @RequestParam(defaultValue = "") String without,
-            RedirectAttributes told)
+            RedirectAttributes flash)
             throws IOException {
         byte[] chosen = picture == null || !without.isEmpty() ? new byte[0] : picture.getBytes();
         if (chosen.length == 0 && without.isEmpty()) {
-            return told(told, "", () -> {
+            return saying(flash, "", () -> {
                 throw FormException.at("picture", "Choose a JPEG or PNG picture first.");
             });
         }
-        return told(
-                told,
+        return saying(
+                flash,
                 without.isEmpty() ? "The picture is saved." : "The picture is deleted.",
                 () -> accounts.savePicture(teacher.id(), chosen));
     }
@@ -146,11 +146,11 @@ class AccountController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @RequestParam String present,
             @RequestParam String fresh,
-            RedirectAttributes told) {
-        return told(told, "The password is changed.", () -> accounts.changePassword(teacher.id(), present, fresh));
+            RedirectAttributes flash) {
+        return saying(flash, "The password is changed.", () -> accounts.changePassword(teacher.id(), present, fresh));
     }
 
-    private static String told(RedirectAttributes told, String done, Runnable work) {
-        return Sent.of(() -> work.run()).saying(told, done).orSay(told, "redirect:/account");
+    private static String saying(RedirectAttributes flash, String done, Runnable work) {
+        return Sent.of(() -> work.run()).saying(flash, done).orSay(flash, "redirect:/account");
     }
 }

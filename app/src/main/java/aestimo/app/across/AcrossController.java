@@ -118,19 +118,22 @@ class AcrossController {
 
     @PostMapping("/across/save")
     String save(
-            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            FormFields fields,
+            Model model,
+            RedirectAttributes flash) {
         AcrossChoice choice = AcrossChoice.parse(fields.raw("choices"));
         return Sent.of(() -> across.save(teacher.id(), fields.text("name"), choice))
-                .saying(told, "“" + fields.text("name") + "” is saved.")
+                .saying(flash, "“" + fields.text("name") + "” is saved.")
                 .to("redirect:/across?" + choice.query())
                 .orShow(model, () -> page(teacher, choice, model));
     }
 
     @PostMapping("/across/{listId}/remove")
     String remove(
-            @AuthenticationPrincipal SignedInTeacher teacher, @PathVariable long listId, RedirectAttributes told) {
+            @AuthenticationPrincipal SignedInTeacher teacher, @PathVariable long listId, RedirectAttributes flash) {
         across.remove(teacher.id(), listId);
-        told.addFlashAttribute("done", "The list is deleted.");
+        flash.addFlashAttribute("done", "The list is deleted.");
         return "redirect:/across";
     }
 }

@@ -1,14 +1,14 @@
 package aestimo.app.book;
 
 import aestimo.core.book.AssessmentKind;
-import aestimo.core.book.Averaging;
-import aestimo.core.book.GradeOn;
-import aestimo.core.book.Method;
-import aestimo.core.book.Ranking;
-import aestimo.core.book.TermResults;
-import aestimo.core.book.YearResult;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.RawMark;
+import aestimo.core.rules.Averaging;
+import aestimo.core.rules.GradeOn;
+import aestimo.core.rules.Method;
+import aestimo.core.rules.Ranking;
+import aestimo.core.rules.TermResults;
+import aestimo.core.rules.YearResult;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;

@@ -79,54 +79,54 @@ class FamiliesController {
 
     /** Makes a letter: empty, or of one that is ready-made. */
     @PostMapping("/letters")
-    String make(OpenClass open, FormFields fields, RedirectAttributes told) {
+    String make(OpenClass open, FormFields fields, RedirectAttributes flash) {
         String asked = fields.text("of");
         return Sent.of(() -> asked.isEmpty()
                         ? letters.add(open.teacher(), "New letter", ReadyMade.BLANK)
                         : ReadyMade.make(asked, open.teacher(), letters, sentences)
                                 .orElseThrow(() -> new NotFoundException("letter")))
                 .to(id -> to(open, "/letters/" + id))
-                .orSay(told, to(open, ""));
+                .orSay(flash, to(open, ""));
     }
 
     @PostMapping("/letters/{letterId}/copy")
-    String copy(OpenClass open, @PathVariable long letterId, RedirectAttributes told) {
+    String copy(OpenClass open, @PathVariable long letterId, RedirectAttributes flash) {
         Letter own = letters.letter(open.teacher(), letterId);
         return Sent.of(() -> forms.copy(open.teacher(), own))
-                .saying(told, "“" + own.name() + "” is copied.")
+                .saying(flash, "“" + own.name() + "” is copied.")
                 .to(id -> to(open, "/letters/" + id))
-                .orSay(told, to(open, ""));
+                .orSay(flash, to(open, ""));
     }
 
     @PostMapping("/letters/{letterId}/archive")
-    String archive(OpenClass open, @PathVariable long letterId, FormFields fields, RedirectAttributes told) {
+    String archive(OpenClass open, @PathVariable long letterId, FormFields fields, RedirectAttributes flash) {
         boolean away = fields.text("archived").equals("true");
         Letter own = letters.letter(open.teacher(), letterId);
         letters.archive(open.teacher(), letterId, away);
-        told.addFlashAttribute("done", "“" + own.name() + "” is " + (away ? "archived." : "in use again."));
+        flash.addFlashAttribute("done", "“" + own.name() + "” is " + (away ? "archived." : "in use again."));
         return to(open, "");
     }
 
     @PostMapping("/letters/{letterId}/delete")
-    String delete(OpenClass open, @PathVariable long letterId, RedirectAttributes told) {
+    String delete(OpenClass open, @PathVariable long letterId, RedirectAttributes flash) {
         Letter own = letters.letter(open.teacher(), letterId);
         letters.remove(open.teacher(), letterId);
-        told.addFlashAttribute("done", "“" + own.name() + "” is deleted. What was handed out of it stays listed.");
+        flash.addFlashAttribute("done", "“" + own.name() + "” is deleted. What was handed out of it stays listed.");
         return to(open, "");
     }
 
     /** Settles what a figure that letters speak of is in this class. */
     @PostMapping("/instead")
-    String instead(OpenClass open, FormFields fields, RedirectAttributes told) {
+    String instead(OpenClass open, FormFields fields, RedirectAttributes flash) {
         long letter = fields.number("letter");
         boolean none = fields.text("none").equals("true");
         return Sent.of(() -> insteads.settle(open, fields.text("figure"), none ? "" : fields.text("instead")))
                 .saying(
-                        told,
+                        flash,
                         none
                                 ? "In this class nothing is said of it."
                                 : "In this class that is spoken of instead, in every letter.")
-                .orSay(told, to(open, letter == 0 ? "/sentences" : "/letters/" + letter + "/one"));
+                .orSay(flash, to(open, letter == 0 ? "/sentences" : "/letters/" + letter + "/one"));
     }
 
     static String to(OpenClass open, String path) {

@@ -176,7 +176,7 @@ class HandOutController {
     }
 
     @PostMapping("/jobs/{jobId}/stop")
-    String stop(OpenClass open, @PathVariable long jobId, RedirectAttributes told) {
+    String stop(OpenClass open, @PathVariable long jobId, RedirectAttributes flash) {
         jobs.job(open.teacher(), open.id(), jobId);
         mail.stop(open, jobId);
         return FamiliesController.to(open, "/jobs/" + jobId);
@@ -184,7 +184,7 @@ class HandOutController {
 
     /** Has messages of a mailing sent again, those that are ticked. */
     @PostMapping("/jobs/{jobId}/again")
-    String again(OpenClass open, @PathVariable long jobId, FormFields fields, Model model, RedirectAttributes told) {
+    String again(OpenClass open, @PathVariable long jobId, FormFields fields, Model model, RedirectAttributes flash) {
         jobs.job(open.teacher(), open.id(), jobId);
         Map<Long, Message.State> seen = new HashMap<>();
         for (String one : fields.texts("message")) {
@@ -199,7 +199,7 @@ class HandOutController {
                     }
                     return mail.again(open, jobId, seen);
                 })
-                .saying(told, count -> count == 1 ? "1 message is sent again." : count + " messages are sent again.")
+                .saying(flash, count -> count == 1 ? "1 message is sent again." : count + " messages are sent again.")
                 .to(FamiliesController.to(open, "/jobs/" + jobId))
                 .orShow(model, () -> job(open, jobId, model));
     }

@@ -93,11 +93,11 @@ class LetterController {
     }
 
     @PostMapping
-    String save(OpenClass open, @PathVariable long letterId, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, @PathVariable long letterId, FormFields fields, Model model, RedirectAttributes flash) {
         Letter before = letters.letter(open.teacher(), letterId);
         Letter asked = LetterForm.read(fields, before);
         return Sent.of(() -> letters.save(open.teacher(), ClassFigures.of(open), asked))
-                .saying(told, "“" + asked.name() + "” is saved.")
+                .saying(flash, "“" + asked.name() + "” is saved.")
                 .to(FamiliesController.to(open, "/letters/" + letterId))
                 .orShow(
                         model,
@@ -170,7 +170,7 @@ class LetterController {
             @PathVariable long enrolmentId,
             FormFields fields,
             Model model,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         String back = FamiliesController.to(open, "/letters/" + letterId + "/one") + "&student=" + enrolmentId;
         return Sent.of(() -> {
                     switch (fields.text("what")) {
@@ -231,7 +231,7 @@ class LetterController {
 
     /** Keeps a word as the teacher's own, or puts another in its place. */
     @PostMapping("/spelling")
-    String settleSpelling(OpenClass open, @PathVariable long letterId, FormFields fields, RedirectAttributes told) {
+    String settleSpelling(OpenClass open, @PathVariable long letterId, FormFields fields, RedirectAttributes flash) {
         letters.letter(open.teacher(), letterId);
         String word = fields.text("word");
         boolean keeps = !fields.text("keep").isEmpty();
@@ -244,8 +244,8 @@ class LetterController {
                     }
                 })
                 .saying(
-                        told,
+                        flash,
                         keeps ? "“" + word + "” is no mistake from now on." : "“" + word + "” is now “" + other + "”.")
-                .orSay(told, FamiliesController.to(open, "/letters/" + letterId + "/spelling"));
+                .orSay(flash, FamiliesController.to(open, "/letters/" + letterId + "/spelling"));
     }
 }

@@ -63,17 +63,17 @@ class OwnFormController {
             OpenClass open,
             @RequestParam(name = "form", required = false) MultipartFile form,
             Model model,
-            RedirectAttributes told)
+            RedirectAttributes flash)
             throws IOException {
-        return save(open, 0, form, model, told);
+        return save(open, 0, form, model, flash);
     }
 
-    private String save(OpenClass open, long letterId, MultipartFile form, Model model, RedirectAttributes told)
+    private String save(OpenClass open, long letterId, MultipartFile form, Model model, RedirectAttributes flash)
             throws IOException {
         byte[] file = form == null ? new byte[0] : form.getBytes();
         String name = form == null || form.getOriginalFilename() == null ? "" : form.getOriginalFilename();
         return Sent.of(() -> forms.save(open.teacher(), ClassFigures.of(open), letterId, file, name))
-                .saying(told, "The form is saved.")
+                .saying(flash, "The form is saved.")
                 .to(id -> FamiliesController.to(open, "/letters/" + id + "/form"))
                 .orShow(model, () -> letterId == 0 ? begin(open, model) : page(open, letterId, model));
     }
@@ -107,18 +107,18 @@ class OwnFormController {
             @PathVariable long letterId,
             @RequestParam(name = "form", required = false) MultipartFile form,
             Model model,
-            RedirectAttributes told)
+            RedirectAttributes flash)
             throws IOException {
         form(open, letterId);
-        return save(open, letterId, form, model, told);
+        return save(open, letterId, form, model, flash);
     }
 
     @PostMapping("/letters/{letterId}/name")
     String rename(
-            OpenClass open, @PathVariable long letterId, FormFields fields, Model model, RedirectAttributes told) {
+            OpenClass open, @PathVariable long letterId, FormFields fields, Model model, RedirectAttributes flash) {
         form(open, letterId);
         return Sent.of(() -> letters.rename(open.teacher(), letterId, fields.text("name")))
-                .saying(told, "The letter has its new name.")
+                .saying(flash, "The letter has its new name.")
                 .to(FamiliesController.to(open, "/letters/" + letterId + "/form"))
                 .orShow(model, () -> page(open, letterId, model));
     }

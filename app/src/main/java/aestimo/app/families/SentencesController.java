@@ -68,12 +68,12 @@ class SentencesController {
 
     @PostMapping("/import")
     String importGroups(
-            OpenClass open, @RequestParam(name = "file", required = false) MultipartFile file, RedirectAttributes told)
+            OpenClass open, @RequestParam(name = "file", required = false) MultipartFile file, RedirectAttributes flash)
             throws IOException {
         byte[] bytes = file == null ? new byte[0] : file.getBytes();
         return Sent.of(() -> sentences.importGroups(open.teacher(), ClassFigures.of(open), bytes))
-                .saying(told, count -> count == 1 ? "1 group is imported." : count + " groups are imported.")
-                .orSay(told, FamiliesController.to(open, "/sentences"));
+                .saying(flash, count -> count == 1 ? "1 group is imported." : count + " groups are imported.")
+                .orSay(flash, FamiliesController.to(open, "/sentences"));
     }
 
     @GetMapping("/new")
@@ -100,9 +100,9 @@ class SentencesController {
     }
 
     @PostMapping("/{groupId}")
-    String save(OpenClass open, @PathVariable long groupId, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, @PathVariable long groupId, FormFields fields, Model model, RedirectAttributes flash) {
         return Sent.of(() -> pages.save(open, groupId, fields))
-                .saying(told, "“" + fields.text("name") + "” is saved.")
+                .saying(flash, "“" + fields.text("name") + "” is saved.")
                 .to(id -> FamiliesController.to(open, "/sentences/" + id))
                 .orShow(
                         model,
@@ -129,10 +129,10 @@ class SentencesController {
     }
 
     @PostMapping("/{groupId}/delete")
-    String delete(OpenClass open, @PathVariable long groupId, RedirectAttributes told) {
+    String delete(OpenClass open, @PathVariable long groupId, RedirectAttributes flash) {
         SentenceGroup group = sentences.group(open.teacher(), groupId);
         sentences.remove(open.teacher(), groupId);
-        told.addFlashAttribute("done", "“" + group.name() + "” is deleted. Letters that use it say so.");
+        flash.addFlashAttribute("done", "“" + group.name() + "” is deleted. Letters that use it say so.");
         return FamiliesController.to(open, "/sentences");
     }
 }

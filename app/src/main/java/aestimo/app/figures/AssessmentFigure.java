@@ -38,11 +38,11 @@ final class AssessmentFigure {
                         (at, own) ->
                                 Catalogue.percent(at, figures(at, piece).flatMap(all -> all.percentOf(own.student()))))
                 .group((at, set) -> Catalogue.percent(at, mean(at, piece, set)))
-                .told((at, own) -> Optional.of(PieceWorking.of(
+                .workedOutBy((at, own) -> Optional.of(PieceWorking.of(
                         at.standing().counting(),
                         own.place(),
                         at.book().placeOf(piece.id()).orElseThrow())))
-                .toldOfGroup((at, set) -> figures(at, piece)
+                .workedOutForGroupBy((at, set) -> figures(at, piece)
                         .map(all -> MeanWorking.ofAssessment(all, at.book().students())));
     }
 
@@ -54,7 +54,7 @@ final class AssessmentFigure {
                         (at, own) -> Value.rank(figures(at, piece).flatMap(all -> all.placeOf(own.student()))))
                 .fromTheLowest()
                 .columns(piece.title() + ", rank", "Tied")
-                .told((at, own) ->
+                .workedOutBy((at, own) ->
                         figures(at, piece).flatMap(all -> MeanWorking.ofPlace(all, own.student(), at.book())));
     }
 

@@ -44,7 +44,7 @@ public final class Catalogue {
             .fromTheLowest()
             .notForFew()
             .columns("Rank", "Tied")
-            .told((at, own) -> ResultWorking.ofRank(at.standing(), own));
+            .workedOutBy((at, own) -> ResultWorking.ofRank(at.standing(), own));
 
     private static final Figure RESULT = Figure.of(
                     "result",
@@ -54,15 +54,15 @@ public final class Catalogue {
             .styled("result")
             .columns(at -> List.of("Result %" + at.picked()))
             .group((at, set) -> percent(at, mean(at, set).map(Result::exact)))
-            .told((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)))
-            .toldOfGroup((at, set) -> Optional.of(MeanWorking.ofResults(at.standing(), set)));
+            .workedOutBy((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)))
+            .workedOutForGroupBy((at, set) -> Optional.of(MeanWorking.ofResults(at.standing(), set)));
 
     private static final Figure GRADE_REACHED = Figure.of(
                     "grade", "Grade", GRADE, (at, own) -> grade(at, own.result().flatMap(Result::grade)))
             .styled("grade")
             .group((at, set) -> grade(at, mean(at, set).flatMap(Result::grade)))
-            .told((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)))
-            .toldOfGroup((at, set) -> Optional.of(MeanWorking.ofResults(at.standing(), set)));
+            .workedOutBy((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)))
+            .workedOutForGroupBy((at, set) -> Optional.of(MeanWorking.ofResults(at.standing(), set)));
 
     private static final Figure TO_NEXT = Figure.of(
                     "next",
@@ -72,7 +72,7 @@ public final class Catalogue {
             .columns("To next")
             .fromTheLowest()
             .marked((at, own) -> own.result().filter(Result::justBelow).isPresent() ? "is-near" : "")
-            .told((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)));
+            .workedOutBy((at, own) -> Optional.of(ResultWorking.of(at.standing(), own)));
 
     private static final Figure SET_RANK = Figure.of("set-rank", "In set", COUNT, Catalogue::setRank)
             .called("rank in set")
@@ -80,7 +80,7 @@ public final class Catalogue {
             .fromTheLowest()
             .notForFew()
             .columns("Rank in set", "Tied in set")
-            .told((at, own) -> ResultWorking.ofSetRank(at.standing(), own));
+            .workedOutBy((at, own) -> ResultWorking.ofSetRank(at.standing(), own));
 
     private static final Figure PASS = Figure.of("pass", "Pass", WORDS, Catalogue::pass)
             .called("pass band")
@@ -105,7 +105,7 @@ public final class Catalogue {
                     (at, own) -> percent(at, mean(at, Optional.empty()).map(Result::exact)))
             .styled("dim")
             .notForFew()
-            .told((at, own) -> Optional.of(MeanWorking.ofResults(at.standing(), Optional.empty())));
+            .workedOutBy((at, own) -> Optional.of(MeanWorking.ofResults(at.standing(), Optional.empty())));
 
     private static final Figure AGAINST_MEAN = Figure.of(
                     "against-mean",
@@ -115,7 +115,7 @@ public final class Catalogue {
             .called("above or below the class mean")
             .columns("Against the class mean")
             .notForFew()
-            .told((at, own) -> againstMean(at, own)
+            .workedOutBy((at, own) -> againstMean(at, own)
                     .map(by -> new Working(
                             own.student().listName() + " against the class mean",
                             Value.difference(Optional.of(by), at.places()).shown(),
@@ -128,8 +128,8 @@ public final class Catalogue {
             .styled("dim")
             .notForFew()
             .group(Catalogue::median)
-            .told((at, own) -> medianWorking(at, Optional.empty()))
-            .toldOfGroup(Catalogue::medianWorking);
+            .workedOutBy((at, own) -> medianWorking(at, Optional.empty()))
+            .workedOutForGroupBy(Catalogue::medianWorking);
 
     private static final Figure START = Figure.of("start", "Start", GRADE, (at, own) -> target(at, own, Target::start))
             .called("starting grade")
@@ -328,7 +328,7 @@ public final class Catalogue {
         return Figure.of(key, heading, COUNT, (at, own) -> count(counted.apply(own)))
                 .called(words)
                 .columns(inFull)
-                .told((at, own) -> Optional.of(PieceWorking.ofEntries(at.standing(), own, words, counts)));
+                .workedOutBy((at, own) -> Optional.of(PieceWorking.ofEntries(at.standing(), own, words, counts)));
     }
 
     private static Value target(ClassFigures at, StudentStanding own, Function<Target, Optional<String>> which) {

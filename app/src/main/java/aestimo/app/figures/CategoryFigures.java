@@ -15,7 +15,7 @@ final class CategoryFigures {
     private CategoryFigures() {}
 
     static Figure average(String name) {
-        return told(
+        return withWorking(
                 Figure.of(
                                 "category:" + name,
                                 name,
@@ -35,7 +35,7 @@ final class CategoryFigures {
 
     /** The grade an average in the category alone would have. */
     static Figure grade(String name) {
-        return told(
+        return withWorking(
                 Figure.of(
                                 "category-grade:" + name,
                                 name + ", grade",
@@ -50,9 +50,9 @@ final class CategoryFigures {
                 name);
     }
 
-    private static Figure told(Figure figure, String name) {
-        return figure.told((at, own) -> category(at, name).map(it -> CategoryWorking.of(at.standing(), own, it)))
-                .toldOfGroup((at, set) -> ofGroup(at, name, set));
+    private static Figure withWorking(Figure figure, String name) {
+        return figure.workedOutBy((at, own) -> category(at, name).map(it -> CategoryWorking.of(at.standing(), own, it)))
+                .workedOutForGroupBy((at, set) -> ofGroup(at, name, set));
     }
 
     private static Optional<Working> ofGroup(ClassFigures at, String name, Optional<String> set) {

@@ -146,7 +146,7 @@ public final class Figure {
     }
 
     /** How a student's value came about; empty where the student has none. */
-    Figure told(BiFunction<ClassFigures, StudentStanding, Optional<Working>> how) {
+    Figure workedOutBy(BiFunction<ClassFigures, StudentStanding, Optional<Working>> how) {
         Figure copy = copy();
         copy.working = how;
         copy.tells = true;
@@ -154,7 +154,7 @@ public final class Figure {
     }
 
     /** How the value of the class or of a set came about. */
-    Figure toldOfGroup(BiFunction<ClassFigures, Optional<String>, Optional<Working>> how) {
+    Figure workedOutForGroupBy(BiFunction<ClassFigures, Optional<String>, Optional<Working>> how) {
         Figure copy = copy();
         copy.groupWorking = how;
         return copy;

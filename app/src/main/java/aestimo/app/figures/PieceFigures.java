@@ -32,7 +32,7 @@ final class PieceFigures {
         return Figure.of(key, heading, WORDS, (at, own) -> Value.words(listed(titles(at, own, counts))))
                 .called(words)
                 .notAsked()
-                .told((at, own) -> Optional.of(
+                .workedOutBy((at, own) -> Optional.of(
                         PieceWorking.ofEntries(at.standing(), own, words.substring("the work ".length()), counts)));
     }
 

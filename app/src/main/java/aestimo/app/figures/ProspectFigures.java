@@ -32,19 +32,19 @@ final class ProspectFigures {
                             : "Moved, " + at.book().terms().get(at.term()).name() + " against the term before"))
             .marked((at, own) ->
                     at.movement(own).map(it -> "is-" + direction(it)).orElse(""))
-            .told(ProspectFigures::movementWorking);
+            .workedOutBy(ProspectFigures::movementWorking);
 
     static final Figure MOVEMENT = Figure.of("way", "Movement", SIGN, ProspectFigures::way)
             .marked((at, own) ->
                     at.movement(own).map(it -> "is-" + direction(it)).orElse(""))
-            .told(ProspectFigures::movementWorking);
+            .workedOutBy(ProspectFigures::movementWorking);
 
     static final Figure POSSIBLE = Figure.of("possible", "Possible", NUMBER, ProspectFigures::possible)
             .called("worst to best possible")
             .styled("dim")
             .columns("Worst possible", "Best possible")
             .notAsked()
-            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+            .workedOutBy((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
 
     static final Figure WORST = Figure.of(
                     "worst",
@@ -54,7 +54,7 @@ final class ProspectFigures {
             .called("worst possible")
             .styled("dim")
             .columns("Worst possible")
-            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+            .workedOutBy((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
 
     static final Figure BEST = Figure.of(
                     "best",
@@ -64,7 +64,7 @@ final class ProspectFigures {
             .called("best possible")
             .styled("dim")
             .columns("Best possible")
-            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+            .workedOutBy((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
 
     static final Figure NEXT_GRADE = Figure.of(
                     "next-grade", "Next grade", GRADE, (at, own) -> Catalogue.grade(at, next(at, own)))
@@ -82,7 +82,7 @@ final class ProspectFigures {
             .styled("dim")
             .columns("Needed for the next grade %")
             .fromTheLowest()
-            .told((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
+            .workedOutBy((at, own) -> Optional.of(ProspectWorking.ofPossible(at.standing(), own)));
 
     static final Figure LEFT = Figure.of(
                     "left",
@@ -99,14 +99,14 @@ final class ProspectFigures {
                     (at, own) -> Catalogue.percent(at, own.ceilingCost().filter(cost -> !cost.equals(Percent.ZERO))))
             .called("cost of ceilings")
             .columns("Cost of ceilings")
-            .told((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
+            .workedOutBy((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
 
     static final Figure WITHOUT_CEILINGS = Figure.of(
                     "without-ceilings",
                     "Without ceilings",
                     PERCENT,
                     (at, own) -> Catalogue.percent(at, own.withoutCeilings()))
-            .told((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
+            .workedOutBy((at, own) -> ProspectWorking.ofCeilings(at.standing(), own));
 
     private ProspectFigures() {}
 

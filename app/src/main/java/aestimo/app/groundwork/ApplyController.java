@@ -31,7 +31,7 @@ class ApplyController {
     }
 
     @PostMapping
-    String apply(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String apply(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "weights/apply", model);
         List<Applied> applied = copies.apply(
                 open.teacher(),
@@ -42,9 +42,9 @@ class ApplyController {
                 .map(Applied::className)
                 .toList();
         if (applied.isEmpty()) {
-            told.addFlashAttribute("problems", List.of("Tick the classes they are for."));
+            flash.addFlashAttribute("problems", List.of("Tick the classes they are for."));
         } else {
-            told.addFlashAttribute(
+            flash.addFlashAttribute(
                     "problems",
                     applied.stream()
                             .filter(one -> !one.refused().isEmpty())
@@ -52,7 +52,7 @@ class ApplyController {
                             .toList());
         }
         if (!kept.isEmpty()) {
-            told.addFlashAttribute("done", String.join(", ", kept) + " now has these categories.");
+            flash.addFlashAttribute("done", String.join(", ", kept) + " now has these categories.");
         }
         return GroundworkPages.redirect(open.id(), "weights/apply", model);
     }

@@ -12,11 +12,11 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
 import aestimo.core.book.Assessment;
-import aestimo.core.book.Averaging;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.CategoryId;
-import aestimo.core.book.Method;
+import aestimo.core.rules.Averaging;
+import aestimo.core.rules.Method;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Weight;
 import aestimo.core.value.WeightScale;
@@ -83,7 +83,7 @@ public class CategoryService {
     /**
      * Keeps a class's categories and weights.
      *
-     * @throws FormException naming every reason why they cannot be kept, foremost that those with a say do not make
+     * @throws FormException naming every reason why they cannot be kept, foremost that those that count do not make
      *     exactly 100
      */
     @Transactional
@@ -193,7 +193,7 @@ public class CategoryService {
     }
 
     /**
-     * The same form with the weights that have a say scaled to make exactly 100; keeps nothing.
+     * The same form with the weights that count scaled to make exactly 100; keeps nothing.
      *
      * @throws FormException when a weight is no number, or all are 0
      */

@@ -4,7 +4,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Book;
-import aestimo.core.book.RefusedException;
+import aestimo.core.refusal.RefusedException;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -38,15 +38,15 @@ class ClassSave {
     /** @throws FormException when what was just written is refused by the rules of calculation; nothing is kept then */
     @Transactional(propagation = Propagation.MANDATORY)
     public void check(TeacherId teacher, long classId) {
-        told(() -> books.open(teacher, classId));
+        refusing(() -> books.open(teacher, classId));
     }
 
     /** @throws FormException in the words of the refusal */
     static Book tried(Book.Builder builder) {
-        return told(builder::build);
+        return refusing(builder::build);
     }
 
-    static <T> T told(Supplier<T> work) {
+    static <T> T refusing(Supplier<T> work) {
         try {
             return work.get();
         } catch (RefusedException refused) {

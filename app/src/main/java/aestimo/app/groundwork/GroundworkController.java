@@ -53,11 +53,11 @@ class GroundworkController {
     }
 
     @PostMapping("/class")
-    String saveClass(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String saveClass(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "class", model);
         ClassForm form = ClassForm.read(fields);
         return Sent.of(() -> groundwork.changeClass(open.teacher(), open.id(), form))
-                .saying(told, "The class is saved.")
+                .saying(flash, "The class is saved.")
                 .to(GroundworkPages.redirect(open.id(), "class", model))
                 .orShow(model, () -> {
                     model.addAttribute("form", form);

@@ -1,8 +1,8 @@
 package aestimo.app.groundwork;
 
 import aestimo.app.store.TeacherId;
-import aestimo.core.book.Averaging;
-import aestimo.core.book.Rules;
+import aestimo.core.rules.Averaging;
+import aestimo.core.rules.Rules;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;

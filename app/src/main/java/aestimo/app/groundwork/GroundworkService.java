@@ -10,12 +10,12 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
-import aestimo.core.book.GradeOn;
-import aestimo.core.book.Method;
-import aestimo.core.book.Ranking;
-import aestimo.core.book.Rules;
-import aestimo.core.book.TermResults;
-import aestimo.core.book.YearResult;
+import aestimo.core.rules.GradeOn;
+import aestimo.core.rules.Method;
+import aestimo.core.rules.Ranking;
+import aestimo.core.rules.Rules;
+import aestimo.core.rules.TermResults;
+import aestimo.core.rules.YearResult;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

@@ -1,20 +1,20 @@
 package aestimo.app.groundwork;
 
 import aestimo.core.book.Book;
-import aestimo.core.book.GradeOn;
-import aestimo.core.book.Method;
-import aestimo.core.book.Ranking;
-import aestimo.core.book.RefusedException;
-import aestimo.core.book.Rules;
-import aestimo.core.book.TermResults;
-import aestimo.core.book.YearResult;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.refusal.RefusedException;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.TermSeries;
+import aestimo.core.rules.GradeOn;
+import aestimo.core.rules.Method;
+import aestimo.core.rules.Ranking;
+import aestimo.core.rules.Rules;
+import aestimo.core.rules.TermResults;
+import aestimo.core.rules.YearResult;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
 import java.util.ArrayList;

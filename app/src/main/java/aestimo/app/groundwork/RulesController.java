@@ -31,11 +31,11 @@ class RulesController {
     }
 
     @PostMapping
-    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "rules", model);
         RulesForm form = RulesForm.read(fields);
         return Sent.of(() -> groundwork.saveRules(open.teacher(), open.id(), form))
-                .saying(told, "The rules are saved.")
+                .saying(flash, "The rules are saved.")
                 .to(GroundworkPages.redirect(open.id(), "rules", model))
                 .orShow(
                         model,

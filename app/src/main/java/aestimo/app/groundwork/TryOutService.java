@@ -14,7 +14,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Book;
-import aestimo.core.book.Rules;
+import aestimo.core.rules.Rules;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;

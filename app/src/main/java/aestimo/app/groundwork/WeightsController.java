@@ -77,11 +77,11 @@ class WeightsController {
     }
 
     @PostMapping("/weights")
-    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "weights", model);
         WeightsForm form = WeightsForm.read(fields);
         return Sent.of(() -> categories.saveWeights(open.teacher(), open.id(), form))
-                .saying(told, "Categories and weights are saved.")
+                .saying(flash, "Categories and weights are saved.")
                 .to(GroundworkPages.redirect(open.id(), "weights", model))
                 .orShow(model, "weightProblems", () -> page(open, form, boundariesForm(open.classBook()), model));
     }
@@ -108,7 +108,7 @@ class WeightsController {
 
     @PostMapping("/categories/{categoryId}/retire")
     String retire(
-            OpenClass open, @PathVariable long categoryId, FormFields fields, Model model, RedirectAttributes told) {
+            OpenClass open, @PathVariable long categoryId, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "weights", model);
         boolean retired = fields.text("retired").equals("true");
         Map<Long, Long> moves = new HashMap<>();
@@ -119,7 +119,7 @@ class WeightsController {
             }
         }
         return Sent.of(() -> categories.retire(open.teacher(), open.id(), categoryId, retired, moves))
-                .saying(told, retired ? "The category is retired." : "The category is in use again.")
+                .saying(flash, retired ? "The category is retired." : "The category is in use again.")
                 .to(GroundworkPages.redirect(open.id(), "weights", model))
                 .orShow(model, "weightProblems", () -> {
                     model.addAttribute("retire", Retirement.of(open.classBook(), categoryId));
@@ -128,12 +128,12 @@ class WeightsController {
     }
 
     @PostMapping("/boundaries")
-    String saveBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String saveBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "weights", model);
         BoundariesForm form = BoundariesForm.read(fields);
         return Sent.of(() -> boundaries.save(open.teacher(), open.id(), form))
                 .saying(
-                        told,
+                        flash,
                         form.bands().isEmpty()
                                 ? "Boundaries are saved: none, so percents stand without grades."
                                 : "Boundaries are saved.")
@@ -143,11 +143,11 @@ class WeightsController {
 
     /** Has the class use a set of the library. */
     @PostMapping("/boundaries/use")
-    String useBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String useBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "weights", model);
         return Sent.of(() ->
                         boundaries.use(open.teacher(), open.id(), fields.number("set"), (int) fields.number("version")))
-                .saying(told, "The class uses these boundaries now.")
+                .saying(flash, "The class uses these boundaries now.")
                 .to(GroundworkPages.redirect(open.id(), "weights", model))
                 .orShow(
                         model,
@@ -156,10 +156,10 @@ class WeightsController {
     }
 
     @PostMapping("/boundaries/name")
-    String nameBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String nameBoundaries(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         pages.frame(open, "weights", model);
         return Sent.of(() -> boundaries.saveInLibrary(open.teacher(), open.id(), fields.text("setName")))
-                .saying(told, "“" + fields.text("setName") + "” is in the library: other classes can use it.")
+                .saying(flash, "“" + fields.text("setName") + "” is in the library: other classes can use it.")
                 .to(GroundworkPages.redirect(open.id(), "weights", model))
                 .orShow(
                         model,

@@ -55,10 +55,13 @@ class YearController {
 
     @PostMapping("/years")
     String create(
-            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            FormFields fields,
+            Model model,
+            RedirectAttributes flash) {
         YearForm form = YearForm.read(fields);
         return Sent.of(() -> years.create(teacher.id(), form))
-                .saying(told, form.name() + " is saved. Now make a class in it.")
+                .saying(flash, form.name() + " is saved. Now make a class in it.")
                 .to(id -> "redirect:/classes/new?year=" + id)
                 .orShow(model, () -> yearPage(teacher, 0, form, model));
     }
@@ -74,10 +77,10 @@ class YearController {
             @PathVariable long yearId,
             FormFields fields,
             Model model,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         YearForm form = YearForm.read(fields);
         return Sent.of(() -> years.change(teacher.id(), yearId, form))
-                .saying(told, form.name() + " is saved.")
+                .saying(flash, form.name() + " is saved.")
                 .to("redirect:/years")
                 .orShow(model, refused -> {
                     model.addAttribute("asksToMove", refused instanceof YearService.MovesException);
@@ -99,10 +102,13 @@ class YearController {
 
     @PostMapping("/classes")
     String createClass(
-            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            FormFields fields,
+            Model model,
+            RedirectAttributes flash) {
         ClassForm form = ClassForm.read(fields);
         return Sent.of(() -> groundwork.createClass(teacher.id(), form))
-                .saying(told, form.name() + " is made. Now import its students.")
+                .saying(flash, form.name() + " is made. Now import its students.")
                 .to(id -> "redirect:/classes/" + id + "/groundwork/students")
                 .orShow(model, () -> classPage(teacher, form, model));
     }

@@ -116,10 +116,10 @@ class ImportController {
 
     @PostMapping("/{importId}/settle")
     String settle(
-            OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes told) {
+            OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes flash) {
         frame(open, model);
         return Sent.of(() -> imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields)))
-                .orSay(told, to(open.id(), "/" + importId, model));
+                .orSay(flash, to(open.id(), "/" + importId, model));
     }
 
     /** Rows that are not on the page keep what was settled of them; a button settles all strangers at once. */
@@ -138,13 +138,13 @@ class ImportController {
     }
 
     @PostMapping("/{importId}/import")
-    String take(OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes told) {
+    String take(OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes flash) {
         frame(open, model);
         return Sent.of(() -> {
                     imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
                     return imports.take(open.teacher(), open.id(), importId);
                 })
-                .saying(told, ImportController::words)
+                .saying(flash, ImportController::words)
                 .to(to(open.id(), "/" + importId, model))
                 .orShow(model, () -> page(open, importId, model));
     }
@@ -171,19 +171,19 @@ class ImportController {
     }
 
     @PostMapping("/{importId}/undo")
-    String undo(OpenClass open, @PathVariable long importId, Model model, RedirectAttributes told) {
+    String undo(OpenClass open, @PathVariable long importId, Model model, RedirectAttributes flash) {
         frame(open, model);
         return Sent.of(() -> undoImports.undo(open.teacher(), open.id(), importId))
-                .saying(told, "The import is undone: everything is as it was before.")
-                .orSay(told, to(open.id(), "/" + importId, model));
+                .saying(flash, "The import is undone: everything is as it was before.")
+                .orSay(flash, to(open.id(), "/" + importId, model));
     }
 
     @PostMapping("/{importId}/leave")
-    String leave(OpenClass open, @PathVariable long importId, Model model, RedirectAttributes told) {
+    String leave(OpenClass open, @PathVariable long importId, Model model, RedirectAttributes flash) {
         frame(open, model);
         // What was pasted goes back into its field, so that it can be mended there.
-        told.addFlashAttribute("pasted", imports.leave(open.teacher(), open.id(), importId));
-        told.addFlashAttribute("done", "Cancelled. Nothing was changed.");
+        flash.addFlashAttribute("pasted", imports.leave(open.teacher(), open.id(), importId));
+        flash.addFlashAttribute("done", "Cancelled. Nothing was changed.");
         return to(open.id(), "", model);
     }
 

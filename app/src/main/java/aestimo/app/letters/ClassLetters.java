@@ -36,7 +36,7 @@ public final class ClassLetters {
     private final Letter letter;
     private final ClassBook classBook;
     private final SpanChoice page;
-    private final Told told;
+    private final Known known;
     private final Map<String, ClassFigures> spans = new HashMap<>();
     private final Map<String, List<List<StudentStanding>>> inStretches = new HashMap<>();
     private final LetterTables tables;
@@ -56,7 +56,7 @@ public final class ClassLetters {
      * @param instructions what students were told to do, by piece
      * @param spelling finds the words of a text that are none
      */
-    record Told(
+    record Known(
             Writer writer,
             Map<Long, Person> persons,
             Map<Long, SentenceGroup> groups,
@@ -67,15 +67,15 @@ public final class ClassLetters {
             Map<AssessmentId, String> instructions,
             Function<String, Set<String>> spelling) {}
 
-    ClassLetters(Letter letter, ClassBook classBook, SpanChoice page, Told told) {
+    ClassLetters(Letter letter, ClassBook classBook, SpanChoice page, Known known) {
         this.letter = letter;
         this.classBook = classBook;
         this.page = page;
-        this.told = told;
-        this.looking = new LookingThrough(at(""), told.spelling());
+        this.known = known;
+        this.looking = new LookingThrough(at(""), known.spelling());
         this.tables = new LetterTables(
-                span -> StudentSheets.forLetters(classBook, choice(span), present(), told.remarks()),
-                told.instructions());
+                span -> StudentSheets.forLetters(classBook, choice(span), present(), known.remarks()),
+                known.instructions());
     }
 
     public Letter letter() {
@@ -129,7 +129,7 @@ public final class ClassLetters {
 
     /** Who writes it. */
     public Writer writer() {
-        return told.writer();
+        return known.writer();
     }
 
     /**
@@ -138,18 +138,18 @@ public final class ClassLetters {
      * @param picture of the school, a PNG
      */
     public byte[] docx(List<MadeLetter> letters, Optional<byte[]> picture) throws IOException {
-        return LetterDocx.of(letters, told.writer(), classBook.row().title(), picture);
+        return LetterDocx.of(letters, known.writer(), classBook.row().title(), picture);
     }
 
     /** Words beside the letter itself, such as those of a mail, as one student is told them. */
     public Said say(MadeLetter made, String words) {
-        Map<Long, Choice> choices = told.choices().getOrDefault(made.enrolmentId(), Map.of());
+        Map<Long, Choice> choices = known.choices().getOrDefault(made.enrolmentId(), Map.of());
         return new Saying(made.to(), groups(""), choices).say(Words.of(words));
     }
 
     /** What one name in braces says to one student; empty where it says nothing. */
     public String value(MadeLetter made, String inBraces) {
-        Map<Long, Choice> choices = told.choices().getOrDefault(made.enrolmentId(), Map.of());
+        Map<Long, Choice> choices = known.choices().getOrDefault(made.enrolmentId(), Map.of());
         return new Saying(made.to(), groups(""), choices).say(inBraces);
     }
 
@@ -234,9 +234,10 @@ public final class ClassLetters {
 
     private MadeLetter made(StudentStanding own) {
         long enrolment = ClassBook.id(own.student());
-        Recipient to = new Recipient(at(), own, told.persons().getOrDefault(enrolment, Person.UNKNOWN), told.writer());
-        String ownWords = told.ownWords().getOrDefault(enrolment, "");
-        Map<Long, Choice> choices = told.choices().getOrDefault(enrolment, Map.of());
+        Recipient to =
+                new Recipient(at(), own, known.persons().getOrDefault(enrolment, Person.UNKNOWN), known.writer());
+        String ownWords = known.ownWords().getOrDefault(enrolment, "");
+        Map<Long, Choice> choices = known.choices().getOrDefault(enrolment, Map.of());
         List<Made> blocks = new ArrayList<>();
         List<Chosen> chosen = new ArrayList<>();
         List<LookAt> looks = new ArrayList<>();
@@ -245,7 +246,7 @@ public final class ClassLetters {
             Saying saying = new Saying(over, groups(block.span()), choices);
             made(block, over, saying, ownWords).ifPresent(blocks::add);
             chosen.addAll(saying.chosen());
-            LookingThrough.add(saying, over, told.none(), looks);
+            LookingThrough.add(saying, over, known.none(), looks);
         }
         looking.add(letter, own, ownWords, blocks, looks);
         looks.sort(Comparator.comparing(LookAt::kind));
@@ -256,7 +257,7 @@ public final class ClassLetters {
         return new Saying.Groups() {
             @Override
             public Optional<SentenceGroup> group(long id) {
-                return Optional.ofNullable(told.groups().get(id));
+                return Optional.ofNullable(known.groups().get(id));
             }
 
             @Override

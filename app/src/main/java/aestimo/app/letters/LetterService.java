@@ -4,7 +4,7 @@ import aestimo.app.account.AccountService;
 import aestimo.app.account.AccountSettings;
 import aestimo.app.figures.ClassFigures;
 import aestimo.app.frame.OpenClass;
-import aestimo.app.letters.ClassLetters.Told;
+import aestimo.app.letters.ClassLetters.Known;
 import aestimo.app.letters.LetterMapper.ChoiceRow;
 import aestimo.app.letters.LetterMapper.LetterRow;
 import aestimo.app.letters.LetterMapper.OwnWordsRow;
@@ -227,7 +227,7 @@ public class LetterService {
                 instead.names().letter(letter),
                 open.classBook(),
                 open.span(),
-                new Told(
+                new Known(
                         writer,
                         persons,
                         sentences.groups(teacher).stream()

@@ -67,11 +67,11 @@ class LooseEndsController {
 
     /** Settles one: by an entry, another due day, or another category. */
     @PostMapping("/classes/{classId}/loose-ends/settle")
-    String settle(OpenClass open, FormFields fields, RedirectAttributes told) {
+    String settle(OpenClass open, FormFields fields, RedirectAttributes flash) {
         return Sent.of(() -> settle(open.teacher(), open.id(), fields))
-                .saying(told, words -> words)
+                .saying(flash, words -> words)
                 .orSay(
-                        told,
+                        flash,
                         fields.text("beside").isEmpty()
                                 ? "redirect:/loose-ends"
                                 : "redirect:/classes/" + open.id() + "/marks?"

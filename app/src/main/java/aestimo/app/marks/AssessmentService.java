@@ -22,7 +22,7 @@ import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Ceiling;
 import aestimo.core.book.Part;
-import aestimo.core.book.RefusedException;
+import aestimo.core.refusal.RefusedException;
 import aestimo.core.value.OutOf;
 import java.time.Clock;
 import java.time.LocalDate;

@@ -103,7 +103,7 @@ class ChangesController {
 
     /** Puts back what an entry was before one alteration. */
     @PostMapping("/undo")
-    String back(OpenClass open, FormFields fields, RedirectAttributes told) {
+    String back(OpenClass open, FormFields fields, RedirectAttributes flash) {
         long id = fields.number("change");
         ListedChange change = changes.ofClass(open.teacher(), open.id(), ChangeFilter.only(id), 1).stream()
                 .filter(own -> id != 0 && own.isEntry())
@@ -121,9 +121,9 @@ class ChangesController {
         PageFrame frame = frames.ofClass(open, "changes");
         return Sent.of(() -> entries.apply(open.teacher(), open.id(), List.of(undone)))
                 .saying(
-                        told,
+                        flash,
                         change.student() + ", " + change.assessment() + " is "
                                 + (change.was().isEmpty() ? "blank" : change.was()) + " again.")
-                .orSay(told, "redirect:/classes/" + open.id() + "/changes?" + frame.query());
+                .orSay(flash, "redirect:/classes/" + open.id() + "/changes?" + frame.query());
     }
 }

@@ -145,22 +145,22 @@ class PiecesController {
     }
 
     @PostMapping("/{assessmentId}/back")
-    String putBack(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes told) {
+    String putBack(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes flash) {
         frame(open, model);
         return Sent.of(() -> assessments.putBack(open.teacher(), open.id(), assessmentId))
-                .saying(told, "It is back on the sheet, with its entries.")
-                .orSay(told, to(open.id(), model));
+                .saying(flash, "It is back on the sheet, with its entries.")
+                .orSay(flash, to(open.id(), model));
     }
 
     @PostMapping("/copy")
-    String copy(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String copy(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         frame(open, model);
         List<Long> pieces =
                 fields.texts("piece").stream().map(FormFields::toNumber).toList();
         List<Long> classes =
                 fields.texts("to").stream().map(FormFields::toNumber).toList();
         if (pieces.isEmpty() || classes.isEmpty()) {
-            told.addFlashAttribute(
+            flash.addFlashAttribute(
                     "problems",
                     List.of(
                             pieces.isEmpty()
@@ -170,11 +170,11 @@ class PiecesController {
         }
         List<Copy> made = copies.copy(open.teacher(), open.id(), pieces, classes);
         long kept = made.stream().filter(copy -> copy.refused().isEmpty()).count();
-        told.addFlashAttribute(
+        flash.addFlashAttribute(
                 "done",
                 (kept == 1 ? "1 copy is made" : kept + " copies are made") + ", without entries."
                         + (kept < made.size() ? " The others were refused, as said below." : ""));
-        told.addFlashAttribute(
+        flash.addFlashAttribute(
                 "problems",
                 made.stream()
                         .filter(copy -> !copy.refused().isEmpty())

@@ -95,7 +95,7 @@ class RollController {
     }
 
     @PostMapping
-    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         frame(open, model);
         List<RollLine> lines = new ArrayList<>();
         for (int i = 0; i < fields.texts("enrolment").size(); i++) {
@@ -116,7 +116,7 @@ class RollController {
                         fields.texts("remove").stream()
                                 .map(FormFields::toNumber)
                                 .collect(Collectors.toSet())))
-                .saying(told, "The list is saved.")
+                .saying(flash, "The list is saved.")
                 .to(back(open.id(), model))
                 .orShow(model, () -> page(lines, model));
     }
@@ -162,7 +162,7 @@ class RollController {
     }
 
     @PostMapping("/save")
-    String saveImported(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String saveImported(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         frame(open, model);
         return Sent.of(() -> roll.save(
                         open.teacher(),
@@ -172,7 +172,7 @@ class RollController {
                         fields.texts("gone").stream().map(FormFields::toNumber).toList(),
                         fields.text("leftOn"),
                         fields.text("moveSets").equals("true")))
-                .saying(told, RollService.Kept::words)
+                .saying(flash, RollService.Kept::words)
                 .to(kept -> open.book().categories().isEmpty()
                         ? "redirect:/classes/" + open.id() + "/groundwork/weights"
                         : back(open.id(), model))

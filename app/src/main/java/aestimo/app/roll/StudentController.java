@@ -43,14 +43,14 @@ class StudentController {
             @RequestParam(name = "photo", required = false) MultipartFile photo,
             FormFields fields,
             Model model,
-            RedirectAttributes told)
+            RedirectAttributes flash)
             throws IOException {
         StudentCard card = StudentCard.read(fields);
         StudentService.Shown before = students.student(open.teacher(), open.id(), enrolmentId);
         byte[] chosen = photo == null ? new byte[0] : photo.getBytes();
         boolean without = fields.text("withoutPhoto").equals("true");
         return Sent.of(() -> students.save(open.teacher(), open.id(), enrolmentId, card, chosen, without))
-                .saying(told, before.name() + " is saved.")
+                .saying(flash, before.name() + " is saved.")
                 .to(it -> list.back(open, model))
                 .orShow(model, "cardProblems", () -> {
                     model.addAttribute(
@@ -81,7 +81,7 @@ class StudentController {
     }
 
     @PostMapping("/set")
-    String putIntoSet(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String putIntoSet(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         List<Long> chosen =
                 fields.texts("chosen").stream().map(FormFields::toNumber).toList();
         String set = fields.text("intoSet");
@@ -92,10 +92,10 @@ class StudentController {
                     return students.putIntoSet(open.teacher(), open.id(), chosen, set, fields.text("onDay"));
                 })
                 .saying(
-                        told,
+                        flash,
                         moved -> (moved == 1 ? "1 student is" : moved + " students are") + " now "
                                 + (set.isEmpty() ? "in no set." : "in " + set + "."))
-                .orSay(told, list.back(open, model));
+                .orSay(flash, list.back(open, model));
     }
 
     /** Which class a student moves to, and what goes along. */
@@ -110,14 +110,14 @@ class StudentController {
 
     @PostMapping("/{enrolmentId}/move")
     String moved(
-            OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes told) {
+            OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes flash) {
         StudentService.Shown shown = students.student(open.teacher(), open.id(), enrolmentId);
         long to = fields.number("to");
         List<Long> taken =
                 fields.texts("along").stream().map(FormFields::toNumber).toList();
         return Sent.of(() -> moves.move(open.teacher(), open.id(), enrolmentId, to, fields.text("day"), taken))
                 .saying(
-                        told,
+                        flash,
                         along -> shown.name() + " moved here"
                                 + (along == 0
                                         ? "."

@@ -62,12 +62,15 @@ class SchoolController {
 
     @PostMapping("/school")
     String connect(
-            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            FormFields fields,
+            Model model,
+            RedirectAttributes flash) {
         Connection asked = new Connection(
                 fields.text("address"), fields.text("client"), fields.text("secret"), fields.text("schoolTeacher"));
         if (!fields.text("disconnect").isEmpty()) {
             school.disconnect(teacher.id());
-            told.addFlashAttribute("done", "No school is connected any more. What was sent stays as it is.");
+            flash.addFlashAttribute("done", "No school is connected any more. What was sent stays as it is.");
             return "redirect:/school";
         }
         try {
@@ -75,7 +78,7 @@ class SchoolController {
             Connection connection = school.connection(teacher.id()).orElseThrow();
             int classes = rosters.classes(connection).size();
             school.saveDates(teacher.id(), rosters.periods(connection));
-            told.addFlashAttribute(
+            flash.addFlashAttribute(
                     "done",
                     "The school answers: " + (classes == 1 ? "1 class" : classes + " classes") + " of yours there.");
         } catch (FormException refused) {
@@ -83,18 +86,21 @@ class SchoolController {
             model.addAttribute("asked", asked);
             return show(teacher, model);
         } catch (SchoolException away) {
-            told.addFlashAttribute("problem", "The connection is saved, but does not work yet: " + away.getMessage());
+            flash.addFlashAttribute("problem", "The connection is saved, but does not work yet: " + away.getMessage());
         }
         return "redirect:/school";
     }
 
     @PostMapping("/school/asks")
     String asks(
-            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            FormFields fields,
+            Model model,
+            RedirectAttributes flash) {
         List<String> names = fields.texts("name");
         return Sent.of(() ->
                         school.saveAsked(teacher.id(), names, fields.texts("labels"), fields.text("commentLength")))
-                .saying(told, "What the school asks for is saved.")
+                .saying(flash, "What the school asks for is saved.")
                 .to("redirect:/school")
                 .orShow(model, () -> {
                     List<FieldLine> lines = new ArrayList<>();
@@ -108,15 +114,15 @@ class SchoolController {
     }
 
     @PostMapping("/school/layout")
-    String layout(@AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, RedirectAttributes told) {
+    String layout(@AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, RedirectAttributes flash) {
         List<LayoutColumn> columns = new ArrayList<>();
         List<String> keys = fields.texts("key");
         for (int i = 0; i < keys.size(); i++) {
             columns.add(new LayoutColumn(keys.get(i), fields.text("heading", i)));
         }
         return Sent.of(() -> school.saveLayout(teacher.id(), columns))
-                .saying(told, "The columns are saved.")
-                .orSay(told, "redirect:/school");
+                .saying(flash, "The columns are saved.")
+                .orSay(flash, "redirect:/school");
     }
 
     @GetMapping("/classes/{classId}/groundwork/students/school")
@@ -133,7 +139,7 @@ class SchoolController {
     }
 
     @PostMapping("/classes/{classId}/groundwork/students/school")
-    String take(OpenClass open, FormFields fields, RedirectAttributes told, Model model) {
+    String take(OpenClass open, FormFields fields, RedirectAttributes flash, Model model) {
         String query = open.span().query();
         try {
             int taken = compare.take(
@@ -141,7 +147,8 @@ class SchoolController {
                     open.id(),
                     compare.people(open.teacher(), open.id()),
                     new HashSet<>(fields.texts("chosen")));
-            told.addFlashAttribute("done", taken == 1 ? "1 change is taken over." : taken + " changes are taken over.");
+            flash.addFlashAttribute(
+                    "done", taken == 1 ? "1 change is taken over." : taken + " changes are taken over.");
         } catch (FormException refused) {
             model.addAttribute("problems", refused.problems());
             return compare(open, model);

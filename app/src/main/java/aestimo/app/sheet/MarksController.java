@@ -183,10 +183,10 @@ class MarksController {
     }
 
     @PostMapping("/assessments")
-    String add(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String add(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         AssessmentForm form = AssessmentForm.read(fields, 0);
         return Sent.of(() -> assessments.add(open.teacher(), open.id(), form))
-                .saying(told, "“" + form.title() + "” is added.")
+                .saying(flash, "“" + form.title() + "” is added.")
                 .to(id -> back(open.id(), spanOf(open, id), "&open=" + id))
                 .orShow(model, () -> {
                     model.addAttribute("form", form);
@@ -206,10 +206,10 @@ class MarksController {
 
     @PostMapping("/assessments/{assessmentId}")
     String change(
-            OpenClass open, @PathVariable long assessmentId, FormFields fields, Model model, RedirectAttributes told) {
+            OpenClass open, @PathVariable long assessmentId, FormFields fields, Model model, RedirectAttributes flash) {
         AssessmentForm form = AssessmentForm.read(fields, assessmentId);
         return Sent.of(() -> assessments.change(open.teacher(), open.id(), form))
-                .saying(told, "“" + form.title() + "” is saved.")
+                .saying(flash, "“" + form.title() + "” is saved.")
                 .to(it -> back(open.id(), spanOf(open, assessmentId), ""))
                 .orShow(model, refused -> {
                     int version = assessments
@@ -226,9 +226,9 @@ class MarksController {
     }
 
     @PostMapping("/assessments/{assessmentId}/remove")
-    String remove(OpenClass open, @PathVariable long assessmentId, RedirectAttributes told) {
+    String remove(OpenClass open, @PathVariable long assessmentId, RedirectAttributes flash) {
         int entries = assessments.remove(open.teacher(), open.id(), assessmentId);
-        told.addFlashAttribute(
+        flash.addFlashAttribute(
                 "done",
                 "The assessment is taken off the sheet"
                         + (entries == 0
@@ -240,9 +240,9 @@ class MarksController {
 
     /** The same piece again, with its parts and ceilings, a week later. */
     @PostMapping("/assessments/{assessmentId}/again")
-    String again(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes told) {
+    String again(OpenClass open, @PathVariable long assessmentId, Model model, RedirectAttributes flash) {
         return Sent.of(() -> copies.again(open.teacher(), open.id(), assessmentId))
-                .saying(told, id -> {
+                .saying(flash, id -> {
                     Assessment made = books.open(open.teacher(), open.id()).assessment(id);
                     return "“" + made.title() + "” is added for " + Days.brief(made.date()) + ". Change what differs.";
                 })

@@ -139,7 +139,7 @@ class StudentPageController {
 
     @PostMapping("/{enrolmentId}/parent")
     String saveSaid(
-            OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes told) {
+            OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes flash) {
         String said = fields.text("said").replace("\r\n", "\n");
         return Sent.of(() -> evenings.saveSaid(
                         open.teacher(),
@@ -147,7 +147,7 @@ class StudentPageController {
                         enrolmentId,
                         fields.raw("was").replace("\r\n", "\n"),
                         said))
-                .saying(told, "● Saved, for you alone")
+                .saying(flash, "● Saved, for you alone")
                 .to("redirect:/classes/" + open.id() + "/standing/" + enrolmentId + "/parent?"
                         + open.span().query() + "&"
                         + Shown.read(open.parameters()).query() + "#said")
@@ -185,14 +185,14 @@ class StudentPageController {
     }
 
     @PostMapping("/evening")
-    String saveEvening(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String saveEvening(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         Map<Long, String> times = new LinkedHashMap<>();
         List<String> ids = fields.texts("enrolment");
         for (int i = 0; i < ids.size(); i++) {
             times.put(FormFields.toNumber(ids.get(i)), fields.text("at", i));
         }
         return Sent.of(() -> evenings.save(open.teacher(), open.id(), fields.text("day"), times))
-                .saying(told, "The times are saved.")
+                .saying(flash, "The times are saved.")
                 .to("redirect:/classes/" + open.id() + "/standing/evening?"
                         + open.span().query())
                 .orShow(model, () -> eveningPage(open, fields.text("day"), times, model));

@@ -92,10 +92,10 @@ class TryOutController {
     }
 
     @PostMapping("/adopt")
-    String adopt(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String adopt(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         TryOut tryOut = TryOut.read(fields);
         return Sent.of(() -> adopted(open, tryOut))
-                .saying(told, words -> words)
+                .saying(flash, words -> words)
                 .to("redirect:/classes/" + open.id() + "/standing?"
                         + open.span().query())
                 .orShow(model, () -> page(open, tryOut, model));
@@ -116,11 +116,11 @@ class TryOutController {
     }
 
     @PostMapping("/save")
-    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         TryOut tryOut = TryOut.read(fields);
         String name = fields.text("tryOutName");
         return Sent.of(() -> tryOuts.save(open.teacher(), open.id(), name, tryOut))
-                .saying(told, "“" + name + "” is saved as a try-out. The class is as it was.")
+                .saying(flash, "“" + name + "” is saved as a try-out. The class is as it was.")
                 .to(done -> back(
                         open,
                         "&kept="
@@ -133,10 +133,10 @@ class TryOutController {
     }
 
     @PostMapping("/{tryOutId}/remove")
-    String remove(OpenClass open, @PathVariable long tryOutId, RedirectAttributes told) {
+    String remove(OpenClass open, @PathVariable long tryOutId, RedirectAttributes flash) {
         String name = tryOuts.saved(open.teacher(), open.id(), tryOutId).name();
         tryOuts.remove(open.teacher(), open.id(), tryOutId);
-        told.addFlashAttribute("done", "“" + name + "” is deleted.");
+        flash.addFlashAttribute("done", "“" + name + "” is deleted.");
         return back(open, "");
     }
 

@@ -45,13 +45,13 @@ class HelpController {
     }
 
     @PostMapping
-    String begin(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String begin(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         long enrolment = fields.number("enrolment");
         String name = open.classBook().student(enrolment).listName();
         Begun begun = new Begun(enrolment, name, fields.text("reason"), fields.text("doing"), fields.text("lookAgain"));
         return Sent.of(() -> helps.begin(
                         open.teacher(), open.id(), enrolment, begun.reason(), begun.doing(), begun.lookAgain()))
-                .saying(told, name + " is marked for help.")
+                .saying(flash, name + " is marked for help.")
                 .to(there(open))
                 .orShow(model, () -> {
                     model.addAttribute("begun", begun);
@@ -63,7 +63,7 @@ class HelpController {
     record Begun(long enrolmentId, String name, String reason, String doing, String lookAgain) {}
 
     @PostMapping("/{helpId}")
-    String alter(OpenClass open, @PathVariable long helpId, FormFields fields, Model model, RedirectAttributes told) {
+    String alter(OpenClass open, @PathVariable long helpId, FormFields fields, Model model, RedirectAttributes flash) {
         boolean ends = !fields.text("end").isEmpty();
         return Sent.of(() -> {
                     if (ends) {
@@ -78,7 +78,7 @@ class HelpController {
                                 fields.text("lookAgain"));
                     }
                 })
-                .saying(told, ends ? "It is ended, and is listed below." : "It is saved.")
+                .saying(flash, ends ? "It is ended, and is listed below." : "It is saved.")
                 .to(there(open))
                 .orShow(model, () -> {
                     model.addAttribute(

@@ -133,11 +133,11 @@ class SetTargetsController {
     }
 
     @PostMapping
-    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String save(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         TargetsForm form = read(fields, open.classBook());
         return Sent.of(() -> targets.save(open.teacher(), open.id(), form))
                 .saying(
-                        told,
+                        flash,
                         changed -> changed == 0
                                 ? "The starting scores are saved; no target was changed."
                                 : changed == 1 ? "1 target is saved." : changed + " targets are saved.")
@@ -176,14 +176,14 @@ class SetTargetsController {
     }
 
     @PostMapping("/scores")
-    String saveScores(OpenClass open, FormFields fields, Model model, RedirectAttributes told) {
+    String saveScores(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         List<List<String>> lines = new ArrayList<>();
         List<String> from = fields.texts("from");
         for (int i = 0; i < from.size(); i++) {
             lines.add(List.of(from.get(i), fields.text("label", i)));
         }
         return Sent.of(() -> tables.save(open.teacher(), open.id(), lines))
-                .saying(told, "The table is saved.")
+                .saying(flash, "The table is saved.")
                 .to("redirect:/classes/" + open.id() + "/targets/set?"
                         + open.span().query())
                 .orShow(model, () -> {

@@ -178,7 +178,7 @@ class ToSchoolController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @PathVariable long classId,
             FormFields fields,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         long term = fields.number("term");
         returns.begin(teacher.id(), classId, term);
         if (school.connection(teacher.id()).isPresent()) {
@@ -188,7 +188,7 @@ class ToSchoolController {
                 // Who is not known at the school is told among the checks, with the way to settle it.
             }
         }
-        told.addFlashAttribute(
+        flash.addFlashAttribute(
                 "done", "The figures of now are taken. Nothing goes to the school until you seal and send it.");
         return to(classId, term);
     }
@@ -202,12 +202,12 @@ class ToSchoolController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @PathVariable long classId,
             @PathVariable long returnId,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         return done(
                 teacher,
                 classId,
                 returnId,
-                told,
+                flash,
                 "Today's figures are taken. What you had added stands.",
                 () -> returns.take(teacher.id(), classId, returnId));
     }
@@ -216,11 +216,11 @@ class ToSchoolController {
             SignedInTeacher teacher,
             long classId,
             long returnId,
-            RedirectAttributes told,
+            RedirectAttributes flash,
             String words,
             Runnable work) {
         long term = returns.get(teacher.id(), classId, returnId).termId();
-        return Sent.of(() -> work.run()).saying(told, words).orSay(told, to(classId, term));
+        return Sent.of(() -> work.run()).saying(flash, words).orSay(flash, to(classId, term));
     }
 
     @PostMapping("/{returnId}/leave")
@@ -228,12 +228,12 @@ class ToSchoolController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @PathVariable long classId,
             @PathVariable long returnId,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         return done(
                 teacher,
                 classId,
                 returnId,
-                told,
+                flash,
                 "The draft is deleted. Nothing was sent.",
                 () -> returns.leave(teacher.id(), classId, returnId));
     }
@@ -245,8 +245,8 @@ class ToSchoolController {
             @PathVariable long classId,
             @PathVariable long returnId,
             FormFields fields,
-            RedirectAttributes told) {
-        return done(teacher, classId, returnId, told, "Saved.", () -> {
+            RedirectAttributes flash) {
+        return done(teacher, classId, returnId, flash, "Saved.", () -> {
             List<String> refused =
                     returns
                             .save(teacher.id(), classId, returnId, RowForm.read(fields, school.fields(teacher.id())))
@@ -267,12 +267,12 @@ class ToSchoolController {
             @PathVariable long classId,
             @PathVariable long returnId,
             FormFields fields,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         return done(
                 teacher,
                 classId,
                 returnId,
-                told,
+                flash,
                 "The reason is saved.",
                 () -> returns.saveWhy(teacher.id(), classId, returnId, fields.text("why")));
     }
@@ -355,13 +355,13 @@ class ToSchoolController {
             @PathVariable long classId,
             @PathVariable long returnId,
             FormFields fields,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         boolean sends = !fields.text("send").isEmpty();
         return done(
                 teacher,
                 classId,
                 returnId,
-                told,
+                flash,
                 sends
                         ? "The return is sealed and goes to the school."
                         : "The return is sealed. Nothing can alter it any more.",
@@ -378,12 +378,12 @@ class ToSchoolController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @PathVariable long classId,
             @PathVariable long returnId,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         return done(
                 teacher,
                 classId,
                 returnId,
-                told,
+                flash,
                 "It goes to the school.",
                 () -> sendings.send(teacher.id(), classId, returnId));
     }

@@ -1,8 +1,8 @@
 package aestimo.app.web;
 
 import aestimo.app.web.Problems.Problem;
-import aestimo.core.book.Refusal;
-import aestimo.core.book.RefusedException;
+import aestimo.core.refusal.Refusal;
+import aestimo.core.refusal.RefusedException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;

@@ -51,12 +51,12 @@ public final class Sent<T> {
     }
 
     /** What the next page says once it is done. */
-    public Sent<T> saying(RedirectAttributes told, String words) {
-        return saying(told, it -> words);
+    public Sent<T> saying(RedirectAttributes flash, String words) {
+        return saying(flash, it -> words);
     }
 
-    public Sent<T> saying(RedirectAttributes told, Function<T, String> words) {
-        done.ifPresent(it -> told.addFlashAttribute("done", words.apply(it)));
+    public Sent<T> saying(RedirectAttributes flash, Function<T, String> words) {
+        done.ifPresent(it -> flash.addFlashAttribute("done", words.apply(it)));
         return this;
     }
 
@@ -104,12 +104,12 @@ public final class Sent<T> {
     }
 
     /** Goes there all the same where it was refused, and says why; for forms in which nothing is typed. */
-    public String orSay(RedirectAttributes told, String address) {
+    public String orSay(RedirectAttributes flash, String address) {
         if (refused.isEmpty()) {
             return there.isEmpty() ? address : there;
         }
-        told.addFlashAttribute(PROBLEMS, refused.get().problems());
-        told.addFlashAttribute(FIELDS, named(refused.get()));
+        flash.addFlashAttribute(PROBLEMS, refused.get().problems());
+        flash.addFlashAttribute(FIELDS, named(refused.get()));
         return address;
     }
 }

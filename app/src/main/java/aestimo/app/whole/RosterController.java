@@ -114,7 +114,10 @@ class RosterController {
 
     @PostMapping("/save")
     String save(
-            @AuthenticationPrincipal SignedInTeacher teacher, FormFields fields, Model model, RedirectAttributes told) {
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            FormFields fields,
+            Model model,
+            RedirectAttributes flash) {
         SchoolRoster roster;
         try {
             roster = json.readValue(fields.raw("kept"), SchoolRoster.class);
@@ -127,7 +130,7 @@ class RosterController {
                 .toList();
         return Sent.of(() -> rosters.save(teacher.id(), roster, chosen))
                 .saying(
-                        told,
+                        flash,
                         made -> made.stream().map(RosterService.Kept::words).collect(Collectors.joining(" ")))
                 .to(made -> made.size() == 1
                         ? "redirect:/classes/" + made.get(0).classId() + "/groundwork/students"

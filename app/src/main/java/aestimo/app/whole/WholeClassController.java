@@ -88,7 +88,7 @@ class WholeClassController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @RequestParam(name = "file", required = false) MultipartFile file,
             Model model,
-            RedirectAttributes told)
+            RedirectAttributes flash)
             throws IOException {
         if (file == null || file.isEmpty()) {
             model.addAttribute("problems", List.of("Choose the markbook file first: it ends in .json."));
@@ -96,7 +96,7 @@ class WholeClassController {
         }
         try (InputStream in = file.getInputStream()) {
             WholeClassService.Imported imported = whole.importClass(teacher.id(), MarkbookReader.read(in));
-            told.addFlashAttribute(
+            flash.addFlashAttribute(
                     "done",
                     imported.name() + " is made: " + imported.students() + " students, " + imported.entries()
                             + " entries. " + String.join(" ", imported.remarks()));
@@ -150,7 +150,7 @@ class WholeClassController {
             @PathVariable long yearId,
             FormFields fields,
             Model model,
-            RedirectAttributes told) {
+            RedirectAttributes flash) {
         years.year(teacher.id(), yearId);
         List<Long> chosen =
                 fields.texts("chosen").stream().map(FormFields::toNumber).toList();
@@ -165,7 +165,7 @@ class WholeClassController {
             model.addAttribute("problems", List.of("Tick the classes to be copied."));
             return choose(teacher, yearId, model);
         }
-        told.addFlashAttribute("copied", made);
+        flash.addFlashAttribute("copied", made);
         return "redirect:/years/" + yearId + "/copy";
     }
 

@@ -2,6 +2,7 @@ package aestimo.core.book;
 
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.refusal.RefusedException;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.FractionSum;
 import aestimo.core.value.Mark;

@@ -20,7 +20,7 @@ public enum AssessmentKind {
         };
     }
 
-    /** On marks or grades: the kinds whose entries can have a say. */
+    /** On marks or grades: the kinds whose entries can count. */
     public boolean isMarked() {
         return this == MARKS || this == GRADES;
     }

@@ -2,6 +2,9 @@ package aestimo.core.book;
 
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.refusal.RefusedException;
+import aestimo.core.rules.Method;
+import aestimo.core.rules.Rules;
 import aestimo.core.value.Fraction;
 import java.time.LocalDate;
 import java.util.HashMap;

@@ -1,5 +1,9 @@
 package aestimo.core.book;
 
+import aestimo.core.refusal.Refusal;
+import aestimo.core.refusal.RefusedException;
+import aestimo.core.rules.Averaging;
+import aestimo.core.rules.Method;
 import aestimo.core.value.Weight;
 import java.util.ArrayList;
 import java.util.HashMap;

@@ -1,5 +1,7 @@
 package aestimo.core.book;
 
+import aestimo.core.refusal.RefusedException;
+import aestimo.core.rules.Averaging;
 import aestimo.core.value.Weight;
 
 /**

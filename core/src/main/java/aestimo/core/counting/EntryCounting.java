@@ -2,9 +2,9 @@ package aestimo.core.counting;
 
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
-import aestimo.core.book.Rules;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.rules.Rules;
 import aestimo.core.value.Percent;
 import java.util.Optional;
 

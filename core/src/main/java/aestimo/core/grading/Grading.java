@@ -1,10 +1,10 @@
 package aestimo.core.grading;
 
 import aestimo.core.book.Book;
-import aestimo.core.book.GradeOn;
-import aestimo.core.book.Rules;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
+import aestimo.core.rules.GradeOn;
+import aestimo.core.rules.Rules;
 import aestimo.core.value.Percent;
 import java.util.Optional;
 

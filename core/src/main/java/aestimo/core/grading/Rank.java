@@ -1,6 +1,6 @@
 package aestimo.core.grading;
 
-import aestimo.core.book.Ranking;
+import aestimo.core.rules.Ranking;
 import java.util.Arrays;
 import java.util.List;
 

@@ -1,12 +1,12 @@
 package aestimo.core.result;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.Averaging;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.book.Scale;
 import aestimo.core.counting.CountedRow;
 import aestimo.core.counting.Counting;
+import aestimo.core.rules.Averaging;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.FractionSum;
 import aestimo.core.value.WholeNumbers;
@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Some pieces ready to be averaged for any student: those of a category within a span (rules, section 3), or all that
- * have a say where results are by all points (section 4).
+ * count where results are by all points (section 4).
  *
  * <p>All averages are one: Σ weight·p / Σ weight, where the weight is the piece's own <i>u</i>, or its out-of <i>M</i>
  * where points are averaged (for <i>r</i> = <i>p·M</i>/100). Bonus work adds to the top alone.

@@ -21,14 +21,14 @@ public final class Prospects {
     private static final int STEPS = 1000;
 
     private final Counting counting;
-    private final Reckoning reckoning;
+    private final Calculation calculation;
     private final Grading grading;
     private final int student;
     private final int[] remaining;
 
-    Prospects(Counting counting, PooledReckoning pooled, Reckoning reckoning, Grading grading, int student) {
+    Prospects(Counting counting, PooledCalculation pooled, Calculation calculation, Grading grading, int student) {
         this.counting = counting;
-        this.reckoning = reckoning;
+        this.calculation = calculation;
         this.grading = grading;
         this.student = student;
         Student own = counting.book().students().get(student);
@@ -67,7 +67,7 @@ public final class Prospects {
 
     /** R(x); null for none. */
     private @Nullable Percent resultIf(Percent open) {
-        return reckoning.result(counting.rowIfOpenWere(open, student, remaining));
+        return calculation.result(counting.rowIfOpenWere(open, student, remaining));
     }
 
     /**

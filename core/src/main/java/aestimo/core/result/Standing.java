@@ -4,13 +4,13 @@ import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.CategoryId;
 import aestimo.core.book.StudentId;
-import aestimo.core.book.YearResult;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
 import aestimo.core.grading.Grading;
 import aestimo.core.grading.GroupMean;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.rules.YearResult;
 import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.value.Mean;
 import aestimo.core.value.Percent;
@@ -36,20 +36,20 @@ public final class Standing {
     private volatile @Nullable Map<AssessmentId, AssessmentFigures> assessments;
 
     /** What every figure of the span is worked out with. */
-    record Context(Counting counting, PooledReckoning pooled, Reckoning reckoning, Grading grading) {
+    record Context(Counting counting, PooledCalculation pooled, Calculation calculation, Grading grading) {
         static Context of(Counting counting, Span span) {
             Book book = counting.book();
-            PooledReckoning pooled = new PooledReckoning(counting, span.places(book));
+            PooledCalculation pooled = new PooledCalculation(counting, span.places(book));
             boolean weighed = span instanceof Span.Year && book.rules().year() == YearResult.WEIGH_TERMS;
             return new Context(
                     counting,
                     pooled,
-                    weighed ? new WeighedReckoning(book, TermSeries.reckonings(counting)) : pooled,
+                    weighed ? new WeighedCalculation(book, TermSeries.calculations(counting)) : pooled,
                     Grading.of(book));
         }
 
         boolean isWeighed() {
-            return reckoning != pooled;
+            return calculation != pooled;
         }
     }
 

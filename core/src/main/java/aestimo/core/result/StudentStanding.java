@@ -38,13 +38,13 @@ public final class StudentStanding {
         this.averages = context.pooled().averages(row);
         Optional<Percent> exact = Optional.ofNullable(
                 context.isWeighed()
-                        ? context.reckoning().result(row)
+                        ? context.calculation().result(row)
                         : context.pooled().result(row, averages));
         this.result = exact.map(context.grading()::judge);
         CountedRow uncapped = context.counting().rowWithoutCeilings(place);
         this.withoutCeilings = uncapped == row
                 ? exact
-                : Optional.ofNullable(context.reckoning().result(uncapped));
+                : Optional.ofNullable(context.calculation().result(uncapped));
         this.rank = Optional.empty();
         this.setRank = Optional.empty();
     }
@@ -186,7 +186,7 @@ public final class StudentStanding {
 
     /** The terms of a year of weighed terms, those without weight or result included; empty for every other span. */
     public List<TermStep> terms() {
-        if (!(context.reckoning() instanceof WeighedReckoning year)) {
+        if (!(context.calculation() instanceof WeighedCalculation year)) {
             return List.of();
         }
         return year.steps(row);
@@ -199,6 +199,6 @@ public final class StudentStanding {
 
     /** What is still possible (rules, section 8). */
     public Prospects prospects() {
-        return new Prospects(context.counting(), context.pooled(), context.reckoning(), context.grading(), place);
+        return new Prospects(context.counting(), context.pooled(), context.calculation(), context.grading(), place);
     }
 }

@@ -15,17 +15,17 @@ import java.util.Set;
  */
 public final class TermSeries {
     private final Book book;
-    private final PooledReckoning[] reckonings;
+    private final PooledCalculation[] calculations;
     /** By student, then by term; null for no result. */
     private final Percent[][] results;
 
     private TermSeries(Counting counting) {
         this.book = counting.book();
-        this.reckonings = reckonings(counting);
-        this.results = new Percent[book.students().size()][reckonings.length];
+        this.calculations = calculations(counting);
+        this.results = new Percent[book.students().size()][calculations.length];
         for (int student = 0; student < results.length; student++) {
             CountedRow row = counting.row(student);
-            Arrays.setAll(results[student], term -> reckonings[term].result(row));
+            Arrays.setAll(results[student], term -> calculations[term].result(row));
         }
     }
 
@@ -34,11 +34,11 @@ public final class TermSeries {
     }
 
     /** One for each term of the book. */
-    static PooledReckoning[] reckonings(Counting counting) {
+    static PooledCalculation[] calculations(Counting counting) {
         Book book = counting.book();
         return book.terms().stream()
-                .map(term -> new PooledReckoning(counting, new Span.Terms(Set.of(term.id())).places(book)))
-                .toArray(PooledReckoning[]::new);
+                .map(term -> new PooledCalculation(counting, new Span.Terms(Set.of(term.id())).places(book)))
+                .toArray(PooledCalculation[]::new);
     }
 
     /** A student's exact result in a term; empty for none. */
@@ -74,7 +74,7 @@ public final class TermSeries {
 
     /** The place of the last term in which anybody has a result; −1 for none. */
     public int lastWithResult() {
-        for (int term = reckonings.length - 1; term >= 0; term--) {
+        for (int term = calculations.length - 1; term >= 0; term--) {
             int at = term;
             if (Arrays.stream(results).anyMatch(own -> own[at] != null)) {
                 return term;

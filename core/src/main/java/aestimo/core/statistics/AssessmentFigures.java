@@ -128,7 +128,8 @@ public final class AssessmentFigures {
         boolean[] level = new boolean[highestFirst.length];
         Percent latest = null;
         for (int i = 0; i < level.length; i++) {
-            Percent own = percentThatCounts(highestFirst[i]).rounded(book.rules().places());
+            Percent own =
+                    percentThatCounts(highestFirst[i]).rounded(book.rules().places());
             level[i] = own.equals(latest);
             latest = own;
         }

@@ -1,6 +1,5 @@
 package aestimo.core.targets;
 
-import aestimo.core.book.Rules;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.StudentId;
 import aestimo.core.grading.Rank;
@@ -8,6 +7,7 @@ import aestimo.core.grading.Result;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
+import aestimo.core.rules.Rules;
 import aestimo.core.statistics.Deviation;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Mean;

@@ -1,13 +1,13 @@
 package aestimo.core.working;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.Averaging;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.result.CategoryAverage;
 import aestimo.core.result.Counted;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
+import aestimo.core.rules.Averaging;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;

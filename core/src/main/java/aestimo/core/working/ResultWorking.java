@@ -2,7 +2,6 @@ package aestimo.core.working;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.Method;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
@@ -10,6 +9,7 @@ import aestimo.core.result.Share;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.result.WorkingLine;
+import aestimo.core.rules.Method;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;

@@ -4,15 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentKind;
-import aestimo.core.book.Averaging;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.Method;
 import aestimo.core.book.Part;
-import aestimo.core.book.Ranking;
-import aestimo.core.book.Rules;
 import aestimo.core.book.Student;
-import aestimo.core.book.YearResult;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
 import aestimo.core.counting.Outcome;
@@ -21,6 +16,11 @@ import aestimo.core.entry.EntryKind;
 import aestimo.core.grading.Grading;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.rules.Averaging;
+import aestimo.core.rules.Method;
+import aestimo.core.rules.Ranking;
+import aestimo.core.rules.Rules;
+import aestimo.core.rules.YearResult;
 import aestimo.core.testing.AllFigures;
 import aestimo.core.testing.RandomClass;
 import aestimo.core.value.Fraction;
@@ -240,10 +240,10 @@ class StandingPropertyTest {
                 .mapToInt(placed -> book.placeOf(placed.assessment()).orElseThrow())
                 .distinct()
                 .toArray();
-        Reckoning reckoning = rules.year() == YearResult.WEIGH_TERMS
-                ? new WeighedReckoning(book, TermSeries.reckonings(counting))
-                : new PooledReckoning(counting, YEAR.places(book));
-        Percent result = reckoning.result(counting.rowIfOpenWere(open, own.place(), places));
+        Calculation calculation = rules.year() == YearResult.WEIGH_TERMS
+                ? new WeighedCalculation(book, TermSeries.calculations(counting))
+                : new PooledCalculation(counting, YEAR.places(book));
+        Percent result = calculation.result(counting.rowIfOpenWere(open, own.place(), places));
         return result != null && Grading.of(book).reaches(result, band);
     }
 

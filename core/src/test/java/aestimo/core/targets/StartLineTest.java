@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import aestimo.core.book.Book;
-import aestimo.core.book.Rules;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.StudentId;
 import aestimo.core.result.Movement.Direction;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
+import aestimo.core.rules.Rules;
 import aestimo.core.testing.SmallClass;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;

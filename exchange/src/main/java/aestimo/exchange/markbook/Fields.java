@@ -1,7 +1,7 @@
 package aestimo.exchange.markbook;
 
-import aestimo.core.book.Refusal;
-import aestimo.core.book.RefusedException;
+import aestimo.core.refusal.Refusal;
+import aestimo.core.refusal.RefusedException;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;

@@ -1,6 +1,6 @@
 package aestimo.exchange.markbook;
 
-import aestimo.core.book.Refusal;
+import aestimo.core.refusal.Refusal;
 import java.util.List;
 
 /** Something in the file was refused; its places are whole paths, unlike those of a refusal by the core. */

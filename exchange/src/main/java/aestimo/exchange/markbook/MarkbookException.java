@@ -1,6 +1,6 @@
 package aestimo.exchange.markbook;
 
-import aestimo.core.book.Refusal;
+import aestimo.core.refusal.Refusal;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;

@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.rules;
 
 /** How places are counted behind a tie (rules, section 7). */
 public enum Ranking {

@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.rules;
 
 /** How a result is made over a span (rules, section 4). */
 public enum Method {

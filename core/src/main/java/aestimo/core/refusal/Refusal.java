@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.refusal;
 
 /**
  * Why something cannot be part of a book: where it stands, and the rule in words for the teacher.

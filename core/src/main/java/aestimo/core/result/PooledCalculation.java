@@ -2,9 +2,9 @@ package aestimo.core.result;
 
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
-import aestimo.core.book.Method;
 import aestimo.core.counting.CountedRow;
 import aestimo.core.counting.Counting;
+import aestimo.core.rules.Method;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.FractionSum;
 import aestimo.core.value.Percent;
@@ -15,20 +15,20 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** The result over some pieces taken together, by category or by all points (rules, sections 4 and 9). */
-final class PooledReckoning implements Reckoning {
+final class PooledCalculation implements Calculation {
     private final Book book;
     private final int[] span;
     private final int[] deciding;
     private final AveragePlan[] categories;
     private final boolean[] countsTowardsResult;
     private final Fraction[] weights;
-    /** Σ w of the categories with a say. */
+    /** Σ w of the categories that count. */
     private final Fraction weightsInAll;
-    /** Over all pieces with a say; null where results are by category. */
+    /** Over all pieces that count; null where results are by category. */
     private final @Nullable AveragePlan allPoints;
 
     /** @param span places of the pieces, in the book's order */
-    PooledReckoning(Counting counting, int[] span) {
+    PooledCalculation(Counting counting, int[] span) {
         this.book = counting.book();
         this.span = span;
         this.categories = book.categories().stream()
@@ -40,7 +40,7 @@ final class PooledReckoning implements Reckoning {
             countsTowardsResult[i] = book.countsTowardsResult(book.categories().get(i));
             weights[i] = book.categories().get(i).weight().toFraction();
         }
-        this.weightsInAll = weightsWithSay();
+        this.weightsInAll = weightsThatCount();
         this.allPoints = book.rules().method() == Method.ALL_POINTS
                 ? AveragePlan.ofPoints(
                         counting,
@@ -52,7 +52,7 @@ final class PooledReckoning implements Reckoning {
                 .toArray();
     }
 
-    private Fraction weightsWithSay() {
+    private Fraction weightsThatCount() {
         FractionSum sum = new FractionSum();
         for (int i = 0; i < weights.length; i++) {
             if (countsTowardsResult[i]) {
@@ -110,7 +110,7 @@ final class PooledReckoning implements Reckoning {
         return all == null ? null : all.percent();
     }
 
-    /** Σ w·a / Σ w over the categories with a say that have an average. */
+    /** Σ w·a / Σ w over the categories that count that have an average. */
     private @Nullable Percent byCategory(Averaged[] averages) {
         Fraction weighing = weightsOf(averages);
         if (weighing.isZero()) {
@@ -125,7 +125,7 @@ final class PooledReckoning implements Reckoning {
         return new Percent(top.toFraction().dividedBy(weighing));
     }
 
-    /** Σ w of the categories with a say that have an average. */
+    /** Σ w of the categories that count that have an average. */
     private Fraction weightsOf(Averaged[] averages) {
         FractionSum missing = null;
         for (int i = 0; i < averages.length; i++) {

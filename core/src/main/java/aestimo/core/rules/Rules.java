@@ -1,5 +1,6 @@
-package aestimo.core.book;
+package aestimo.core.rules;
 
+import aestimo.core.refusal.RefusedException;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
 import java.util.Optional;

@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.rules;
 
 /** How a term's result goes into a year of weighed terms (rules, section 4). */
 public enum TermResults {

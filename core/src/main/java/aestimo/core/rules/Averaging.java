@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.rules;
 
 /** How a category averages its assessments (rules, section 3). */
 public enum Averaging {

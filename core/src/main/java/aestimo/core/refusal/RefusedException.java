@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.refusal;
 
 import java.util.List;
 import java.util.stream.Collectors;
@@ -13,7 +13,7 @@ public final class RefusedException extends IllegalArgumentException {
         this.refusals = List.copyOf(refusals);
     }
 
-    static RefusedException of(String place, String words) {
+    public static RefusedException of(String place, String words) {
         return new RefusedException(List.of(new Refusal(place, words)));
     }
 

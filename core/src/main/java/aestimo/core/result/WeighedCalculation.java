@@ -1,8 +1,8 @@
 package aestimo.core.result;
 
 import aestimo.core.book.Book;
-import aestimo.core.book.TermResults;
 import aestimo.core.counting.CountedRow;
+import aestimo.core.rules.TermResults;
 import aestimo.core.value.FractionSum;
 import aestimo.core.value.Percent;
 import java.util.List;
@@ -11,12 +11,12 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** The result of a year of weighed terms: Σ W·R / Σ W over terms with a weight above 0 and a result (rules, section 4). */
-final class WeighedReckoning implements Reckoning {
+final class WeighedCalculation implements Calculation {
     private final Book book;
-    private final PooledReckoning[] terms;
+    private final PooledCalculation[] terms;
 
     /** @param terms one for each term of the book, in its order */
-    WeighedReckoning(Book book, PooledReckoning[] terms) {
+    WeighedCalculation(Book book, PooledCalculation[] terms) {
         this.book = book;
         this.terms = terms;
     }

@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.rules;
 
 /** Which value is held against the boundaries (rules, section 5). */
 public enum GradeOn {

@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.rules;
 
 /** How the result of the year is made (rules, section 4). */
 public enum YearResult {
