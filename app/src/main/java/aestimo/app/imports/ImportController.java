@@ -4,13 +4,12 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
+import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
 import aestimo.exchange.marks.ColumnRole;
-import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
-import aestimo.exchange.sheet.UnreadableFileException;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -70,20 +69,23 @@ class ImportController {
             throws IOException {
         frame(open, model);
         String pasted = fields.raw("pasted");
-        try {
-            boolean hasFile = file != null && !file.isEmpty();
-            if (!hasFile && pasted.length() > LONGEST_PASTE) {
-                throw new UnreadableFileException(
-                        "That is too much to paste: over " + LONGEST_PASTE + " characters. Save it as a file instead.");
-            }
-            Sheet sheet = hasFile ? SheetReader.readLongest(file.getBytes()) : SheetReader.readPaste(pasted);
-            long id = imports.start(open.teacher(), open.id(), hasFile ? source(file) : ImportService.PASTED, sheet);
-            return to(open.id(), "/" + id, model);
-        } catch (UnreadableFileException refused) {
-            model.addAttribute("problems", List.of(refused.getMessage()));
-            model.addAttribute("pasted", pasted.length() > LONGEST_PASTE ? "" : pasted);
-            return beginning(open, model);
-        }
+        return Sent.ofFile(() -> {
+                    if (file != null && !file.isEmpty()) {
+                        return imports.start(
+                                open.teacher(), open.id(), source(file), SheetReader.readLongest(file.getBytes()));
+                    }
+                    if (pasted.length() > LONGEST_PASTE) {
+                        throw new FormException("That is too much to paste: over " + LONGEST_PASTE
+                                + " characters. Save it as a file instead.");
+                    }
+                    return imports.start(
+                            open.teacher(), open.id(), ImportService.PASTED, SheetReader.readPaste(pasted));
+                })
+                .to(id -> to(open.id(), "/" + id, model))
+                .orShow(model, () -> {
+                    model.addAttribute("pasted", pasted.length() > LONGEST_PASTE ? "" : pasted);
+                    return beginning(open, model);
+                });
     }
 
     /** The file's name as a title would be written. */

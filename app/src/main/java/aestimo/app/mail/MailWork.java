@@ -26,6 +26,7 @@ import aestimo.app.mail.Mailer.Sent;
 import aestimo.app.mail.Message.State;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.MailAddress;
+import aestimo.app.web.Patience;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
@@ -53,7 +54,6 @@ class MailWork implements Work {
     /** Put off so often, an address that is always “not now” counts as refused. */
     private static final int MOST_TRIES = 10;
 
-    private static final int LONGEST_PAUSE = 60;
     private static final double SECONDS_A_MINUTE = 60;
     private static final long A_MOMENT = TimeUnit.MILLISECONDS.toNanos(20);
 
@@ -68,6 +68,7 @@ class MailWork implements Work {
     private final JsonMapper json;
     private final Clock clock;
     private final double pause;
+    private final Patience patience;
     private final TransactionTemplate transactions;
 
     MailWork(
@@ -82,6 +83,7 @@ class MailWork implements Work {
             JsonMapper json,
             Clock clock,
             @Value("${aestimo.mail.per-minute}") int perMinute,
+            Patience patience,
             PlatformTransactionManager transactionManager) {
         this.mapper = mapper;
         this.mailer = mailer;
@@ -94,6 +96,7 @@ class MailWork implements Work {
         this.json = json;
         this.clock = clock;
         this.pause = SECONDS_A_MINUTE / Math.max(1, perMinute);
+        this.patience = patience;
         this.transactions = new TransactionTemplate(transactionManager);
     }
 
@@ -165,8 +168,7 @@ class MailWork implements Work {
                     break;
                 }
             }
-            return notNow.<Result>map(said -> new Later(
-                            Duration.ofSeconds(Math.min(LONGEST_PAUSE, 1L << Math.min(run.tries() + 1, 6))), said))
+            return notNow.<Result>map(said -> new Later(patience.after(run.tries() + 1), said))
                     .orElse(new Done(Optional::empty));
         }
 

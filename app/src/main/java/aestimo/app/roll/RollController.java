@@ -7,9 +7,7 @@ import aestimo.app.frame.PageFrame;
 import aestimo.app.roll.RollService.RollLine;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
-import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
-import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -133,12 +131,9 @@ class RollController {
         if (file == null || file.isEmpty()) {
             return preview(open, fields.raw("pasted"), fields.text("joined"), model);
         }
-        try {
-            Sheet list = SheetReader.readLongest(file.getBytes());
-            return preview(open, list.asTabbedText(), fields.text("joined"), model);
-        } catch (UnreadableFileException refused) {
-            return refused(open, List.of(refused.getMessage()), fields.raw("pasted"), model);
-        }
+        return Sent.ofFile(() -> SheetReader.readLongest(file.getBytes()).asTabbedText())
+                .to(text -> preview(open, text, fields.text("joined"), model))
+                .orShow(model, why -> refused(open, why.problems(), fields.raw("pasted"), model));
     }
 
     private String preview(OpenClass open, String text, String joined, Model model) {

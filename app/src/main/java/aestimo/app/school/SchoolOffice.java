@@ -1,6 +1,7 @@
 package aestimo.app.school;
 
 import aestimo.app.school.SchoolException.Kind;
+import aestimo.app.web.Patience;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
@@ -29,7 +30,6 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 public class SchoolOffice {
-    private static final Duration PATIENCE = Duration.ofSeconds(10);
     private static final int PAGE = 200;
     private static final int MOST_PAGES = 50;
     private static final String SCOPE = "https://purl.imsglobal.org/spec/or/v1p2/scope/";
@@ -39,16 +39,19 @@ public class SchoolOffice {
     private static final String GRADEBOOK = "/ims/oneroster/gradebook/v1p2";
     private static final int LONGEST_WORDS = 300;
 
-    private final HttpClient http = HttpClient.newBuilder()
-            .version(HttpClient.Version.HTTP_1_1)
-            .connectTimeout(PATIENCE)
-            .followRedirects(HttpClient.Redirect.NEVER)
-            .build();
+    private final HttpClient http;
+    private final Duration patience;
     private final JsonMapper json;
     private final Map<Connection, String> tokens = new ConcurrentHashMap<>();
 
-    SchoolOffice(JsonMapper json) {
+    SchoolOffice(JsonMapper json, Patience patience) {
         this.json = json;
+        this.patience = patience.office();
+        this.http = HttpClient.newBuilder()
+                .version(HttpClient.Version.HTTP_1_1)
+                .connectTimeout(this.patience)
+                .followRedirects(HttpClient.Redirect.NEVER)
+                .build();
     }
 
     /**
@@ -116,7 +119,7 @@ public class SchoolOffice {
         throw refused(answer);
     }
 
-    private static HttpRequest request(
+    private HttpRequest request(
             Connection connection, String path, String token, String method, @Nullable String body) {
         HttpRequest.Builder request = builder(connection.address() + path)
                 .header("Authorization", "Bearer " + token)
@@ -128,9 +131,9 @@ public class SchoolOffice {
                         .build();
     }
 
-    private static HttpRequest.Builder builder(String address) {
+    private HttpRequest.Builder builder(String address) {
         try {
-            return HttpRequest.newBuilder(URI.create(address)).timeout(PATIENCE);
+            return HttpRequest.newBuilder(URI.create(address)).timeout(patience);
         } catch (IllegalArgumentException none) {
             throw new SchoolException(Kind.HELD, "The address of the school's service is none: " + address);
         }
@@ -169,7 +172,7 @@ public class SchoolOffice {
             return http.send(request, BodyHandlers.ofString(StandardCharsets.UTF_8));
         } catch (HttpTimeoutException slow) {
             throw new SchoolException(
-                    Kind.LATER, "The school's service did not answer within " + PATIENCE.toSeconds() + " seconds.");
+                    Kind.LATER, "The school's service did not answer within " + patience.toSeconds() + " seconds.");
         } catch (IOException away) {
             throw new SchoolException(Kind.LATER, "The school's service cannot be reached.");
         } catch (InterruptedException stopped) {

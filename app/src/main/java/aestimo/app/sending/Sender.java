@@ -17,6 +17,7 @@ import aestimo.app.sending.SendingMapper.DueRow;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Patience;
 import aestimo.core.book.Term;
 import java.time.Clock;
 import java.time.Duration;
@@ -44,11 +45,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 class Sender {
     private static final Logger LOG = LoggerFactory.getLogger(Sender.class);
-    private static final Duration HAS_IT = Duration.ofSeconds(25);
     private static final Duration A_MOMENT = Duration.ofMillis(300);
     private static final int MOST_AT_ONCE = 3;
-    private static final int MOST_TRIES_TOLD = 6;
-    private static final int LONGEST_PAUSE = 60;
 
     private final SendingMapper mapper;
     private final ReturnService returns;
@@ -59,6 +57,7 @@ class Sender {
     private final CompareService compare;
     private final BookService books;
     private final TransactionTemplate transactions;
+    private final Patience patience;
     private final Clock clock;
 
     Sender(
@@ -71,6 +70,7 @@ class Sender {
             CompareService compare,
             BookService books,
             PlatformTransactionManager transactionManager,
+            Patience patience,
             Clock clock) {
         this.mapper = mapper;
         this.returns = returns;
@@ -81,6 +81,7 @@ class Sender {
         this.compare = compare;
         this.books = books;
         this.transactions = new TransactionTemplate(transactionManager);
+        this.patience = patience;
         this.clock = clock;
     }
 
@@ -89,7 +90,9 @@ class Sender {
         for (DueRow due : inTransaction(mapper::findDue)) {
             ActingTeacher.as(due.teacherId(), () -> {
                 OffsetDateTime now = now();
-                if (inTransaction(() -> mapper.claim(due.teacherId(), due.returnId(), now, now.plus(HAS_IT))) == 1) {
+                if (inTransaction(
+                                () -> mapper.claim(due.teacherId(), due.returnId(), now, now.plus(patience.delivery())))
+                        == 1) {
                     send(due);
                 }
                 return null;
@@ -126,8 +129,7 @@ class Sender {
             if (refused.kind() == Kind.LATER || refused.kind() == Kind.BUSY) {
                 // The pause grows only while nothing gets through.
                 int tries = arrived(teacher, id) > before ? 1 : tries(teacher, id) + 1;
-                long pause = Math.min(LONGEST_PAUSE, 1L << Math.min(tries, MOST_TRIES_TOLD));
-                end(due, Progress.State.SENDING, now().plusSeconds(pause), tries, refused.getMessage());
+                end(due, Progress.State.SENDING, now().plus(patience.after(tries)), tries, refused.getMessage());
             } else {
                 saveDates(teacher);
                 end(due, Progress.State.HELD, now(), 0, refused.getMessage());
@@ -178,7 +180,7 @@ class Sender {
         Map<Long, ReturnRow> rows = new HashMap<>();
         own.rows().forEach(row -> rows.put(row.enrolmentId(), row));
         for (DeliveryRow row : waiting) {
-            if (inTransaction(() -> mapper.keep(teacher, own.id(), now().plus(HAS_IT))) == 0) {
+            if (inTransaction(() -> mapper.keep(teacher, own.id(), now().plus(patience.delivery()))) == 0) {
                 return false;
             }
             deliver(teacher, connection, records, Objects.requireNonNull(rows.get(row.enrolmentId())), refs, row);

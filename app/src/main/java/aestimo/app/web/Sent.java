@@ -1,5 +1,9 @@
 package aestimo.app.web;
 
+import aestimo.exchange.markbook.MarkbookException;
+import aestimo.exchange.sheet.UnreadableFileException;
+import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -25,6 +29,9 @@ public final class Sent<T> {
     /** The fields that are wrong, which the page tells beside each. */
     private static final String FIELDS = "wrongFields";
 
+    /** A file can be wrong in more ways than a page can tell. */
+    private static final int MOST_REASONS = 12;
+
     private final Optional<T> done;
     private final Optional<FormException> refused;
     private String there = "";
@@ -41,6 +48,33 @@ public final class Sent<T> {
         } catch (FormException refused) {
             return new Sent<>(Optional.empty(), Optional.of(refused));
         }
+    }
+
+    /** Work with a file that was sent; that it cannot be read is a reason like any other. */
+    public static <T> Sent<T> ofFile(FileWork<T> work) throws IOException {
+        try {
+            return new Sent<>(Optional.of(work.read()), Optional.empty());
+        } catch (FormException refused) {
+            return new Sent<>(Optional.empty(), Optional.of(refused));
+        } catch (UnreadableFileException refused) {
+            return new Sent<>(Optional.empty(), Optional.of(new FormException(refused.getMessage())));
+        } catch (MarkbookException refused) {
+            return new Sent<>(Optional.empty(), Optional.of(new FormException(reasons(refused))));
+        }
+    }
+
+    /** What is done with a file. */
+    public interface FileWork<T> {
+        T read() throws IOException, UnreadableFileException, MarkbookException;
+    }
+
+    private static List<String> reasons(MarkbookException refused) {
+        List<String> reasons = refused.getMessage().lines().toList();
+        List<String> told = new ArrayList<>(reasons.subList(0, Math.min(MOST_REASONS, reasons.size())));
+        if (reasons.size() > MOST_REASONS) {
+            told.add("… and " + (reasons.size() - MOST_REASONS) + " further reasons.");
+        }
+        return told;
     }
 
     public static Sent<Boolean> of(Runnable work) {

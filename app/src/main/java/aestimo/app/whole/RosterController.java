@@ -6,6 +6,7 @@ import aestimo.app.school.Connection;
 import aestimo.app.school.SchoolException;
 import aestimo.app.school.SchoolRosters;
 import aestimo.app.school.SchoolService;
+import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.exchange.oneroster.OneRosterZip;
@@ -67,18 +68,17 @@ class RosterController {
             @RequestParam(name = "file", required = false) MultipartFile file,
             Model model)
             throws IOException {
-        try {
-            if (file == null || file.isEmpty()) {
-                throw new UnreadableFileException("Choose the roster first: a zip with a manifest.csv.");
-            }
-            if (!OneRosterZip.isOne(file.getBytes())) {
-                throw new UnreadableFileException("The file is no roster: it is no zip with a manifest.csv.");
-            }
-            return shown(teacher, OneRosterZip.read(file.getBytes()), model);
-        } catch (UnreadableFileException refused) {
-            model.addAttribute("problems", List.of(refused.getMessage()));
-            return begin(teacher, model);
-        }
+        return Sent.ofFile(() -> {
+                    if (file == null || file.isEmpty()) {
+                        throw new FormException("Choose the roster first: a zip with a manifest.csv.");
+                    }
+                    if (!OneRosterZip.isOne(file.getBytes())) {
+                        throw new FormException("The file is no roster: it is no zip with a manifest.csv.");
+                    }
+                    return shown(teacher, OneRosterZip.read(file.getBytes()), model);
+                })
+                .to(page -> page)
+                .orShow(model, () -> begin(teacher, model));
     }
 
     /** The same from the school's service, where one is connected. */

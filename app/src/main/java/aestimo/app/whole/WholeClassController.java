@@ -19,8 +19,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -37,8 +37,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** A class as a markbook file, out and in, and the classes of one year copied into another. */
 @Controller
 class WholeClassController {
-    private static final int MOST_REASONS = 12;
-
     private final WholeClassService whole;
     private final YearCopyService copies;
     private final YearService years;
@@ -90,36 +88,25 @@ class WholeClassController {
             Model model,
             RedirectAttributes flash)
             throws IOException {
+        return Sent.ofFile(() -> imported(teacher, file))
+                .saying(
+                        flash,
+                        made -> made.name() + " is made: " + made.students() + " students, " + made.entries()
+                                + " entries. " + String.join(" ", made.remarks()))
+                .to(made -> "redirect:/classes/" + made.classId() + "/marks?span=year")
+                .orShow(model, () -> begin(teacher, model));
+    }
+
+    private WholeClassService.Imported imported(SignedInTeacher teacher, @Nullable MultipartFile file)
+            throws IOException, MarkbookException {
         if (file == null || file.isEmpty()) {
-            model.addAttribute("problems", List.of("Choose the markbook file first: it ends in .json."));
-            return begin(teacher, model);
+            throw new FormException("Choose the markbook file first: it ends in .json.");
         }
         try (InputStream in = file.getInputStream()) {
-            WholeClassService.Imported imported = whole.importClass(teacher.id(), MarkbookReader.read(in));
-            flash.addFlashAttribute(
-                    "done",
-                    imported.name() + " is made: " + imported.students() + " students, " + imported.entries()
-                            + " entries. " + String.join(" ", imported.remarks()));
-            return "redirect:/classes/" + imported.classId() + "/marks?span=year";
-        } catch (MarkbookException refused) {
-            List<String> reasons =
-                    Arrays.stream(refused.getMessage().split("\\R")).toList();
-            List<String> problems = new ArrayList<>(reasons.subList(0, Math.min(MOST_REASONS, reasons.size())));
-            if (reasons.size() > MOST_REASONS) {
-                problems.add("… and " + (reasons.size() - MOST_REASONS) + " further reasons.");
-            }
-            model.addAttribute("problems", problems);
-            return begin(teacher, model);
-        } catch (FormException refused) {
-            Sent.refuse(model, Sent.PROBLEMS, refused);
-            return begin(teacher, model);
+            return whole.importClass(teacher.id(), MarkbookReader.read(in));
         } catch (DataIntegrityViolationException tooLarge) {
-            model.addAttribute(
-                    "problems",
-                    List.of(
-                            "The file holds a number of over five digits before the point, or a note of over 500 characters. "
-                                    + "That is more than a class can hold; nothing was made."));
-            return begin(teacher, model);
+            throw new FormException("The file holds a number of over five digits before the point, or a note of over "
+                    + "500 characters. That is more than a class can hold; nothing was made.");
         }
     }
 

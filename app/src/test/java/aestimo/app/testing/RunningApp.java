@@ -32,7 +32,7 @@ public final class RunningApp implements ParameterResolver {
     private static synchronized RunningApp get() {
         if (started == null) {
             started = new RunningApp();
-            started.cluster = TestCluster.start();
+            started.cluster = TestCluster.startForDemo();
             SpringApplication application = new SpringApplication(Aestimo.class);
             Map<String, Object> settings = new HashMap<>(started.cluster.environment());
             // As the environment would say it.
@@ -43,6 +43,7 @@ public final class RunningApp implements ParameterResolver {
             settings.put("AESTIMO_TODAY", "2027-02-24");
             application.setDefaultProperties(settings);
             started.context = application.run();
+            started.cluster.keepDemo();
         }
         return started;
     }

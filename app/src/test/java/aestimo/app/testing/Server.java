@@ -22,7 +22,7 @@ public final class Server {
     private static final String QUICK = "-XX:TieredStopAtLevel=1";
     private static final Duration PATIENCE = Duration.ofMinutes(2);
 
-    private final TestCluster cluster = TestCluster.start();
+    private final TestCluster cluster;
     private final int port = TestCluster.freePort();
     private final boolean demo;
     private Process process;
@@ -36,6 +36,7 @@ public final class Server {
         }
         running = this;
         this.demo = demo;
+        this.cluster = demo ? TestCluster.startForDemo() : TestCluster.start();
         Runtime.getRuntime().addShutdownHook(new Thread(this::kill));
     }
 
@@ -50,6 +51,8 @@ public final class Server {
     public static Server withDemo() {
         Server server = new Server(true);
         server.start();
+        server.cluster.keepDemo();
+        Await.until("the application has its database", server::answers);
         return server;
     }
 

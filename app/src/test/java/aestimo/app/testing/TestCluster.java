@@ -3,8 +3,12 @@ package aestimo.app.testing;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,15 +33,60 @@ public final class TestCluster {
 
     /** Starts a new, empty cluster on a free port. */
     public static TestCluster start() {
+        return started(false);
+    }
+
+    /** Starts a cluster that has the demo, where one was kept; else an empty one, into which the application loads it. */
+    static TestCluster startForDemo() {
+        return started(Files.isDirectory(keptDemo()));
+    }
+
+    private static TestCluster started(boolean fromKept) {
         try {
             Path folder = Files.createTempDirectory("aestimo-test-");
             folder.toFile().setExecutable(true, false);
             folder.toFile().setReadable(true, false);
+            if (fromKept) {
+                run(List.of("cp", "-a", keptDemo() + "/.", folder.toString()));
+            }
             int port = freePort();
             launcher("cluster", "start", folder.toString(), Integer.toString(port));
             TestCluster cluster = new TestCluster(folder, port);
             Runtime.getRuntime().addShutdownHook(new Thread(cluster::remove));
             return cluster;
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** Where the demo of the classes as they are compiled now is kept; migrating and loading it takes most of a start. */
+    private static Path keptDemo() {
+        Path classes = home().resolve("app/target/classes");
+        try (var files = Files.walk(classes)) {
+            long newest = files.filter(Files::isRegularFile)
+                    .mapToLong(file -> file.toFile().lastModified())
+                    .max()
+                    .orElse(0);
+            return home().resolve("app/target/demo-" + newest);
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** Keeps a copy for those that start later, once the demo is loaded; the database is away for a moment. */
+    void keepDemo() {
+        Path kept = keptDemo();
+        Path lock = kept.resolveSibling(kept.getFileName() + ".lock");
+        try (FileChannel channel = FileChannel.open(lock, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+                FileLock only = channel.tryLock()) {
+            if (only == null || Files.isDirectory(kept)) {
+                return;
+            }
+            stop();
+            Path copy = kept.resolveSibling(kept.getFileName() + ".new");
+            run(List.of("cp", "-a", folder.toString(), copy.toString()));
+            Files.move(copy, kept);
+            startAgain();
         } catch (IOException broken) {
             throw new UncheckedIOException(broken);
         }
@@ -60,6 +109,11 @@ public final class TestCluster {
         environment.put("SPRING_MAIL_PORT", Integer.toString(mailPort));
         environment.put("AESTIMO_MAIL_FROM", "markbook@tidewater.example");
         environment.put("AESTIMO_MAIL_PER_MINUTE", "6000");
+        // No test waits as long for others as people do.
+        environment.put("AESTIMO_MAIL_TIMEOUT_MS", "3000");
+        environment.put("AESTIMO_PATIENCE_OFFICE", "3s");
+        environment.put("AESTIMO_PATIENCE_DELIVERY", "8s");
+        environment.put("AESTIMO_PATIENCE_PAUSE", "100ms");
         return environment;
     }
 
@@ -95,10 +149,13 @@ public final class TestCluster {
     }
 
     private static void launcher(String... arguments) {
+        List<String> command = new ArrayList<>(List.of(home().resolve("aestimo").toString()));
+        command.addAll(List.of(arguments));
+        run(command);
+    }
+
+    private static void run(List<String> command) {
         try {
-            List<String> command =
-                    new java.util.ArrayList<>(List.of(home().resolve("aestimo").toString()));
-            command.addAll(List.of(arguments));
             Path output = Files.createTempFile("aestimo-launcher", ".log");
             ProcessBuilder builder =
                     new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(output.toFile());

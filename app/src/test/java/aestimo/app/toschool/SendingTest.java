@@ -77,7 +77,7 @@ class SendingTest {
     void aServiceThatDoesNotAnswerIsWaitedForAndAskedAgain() {
         office.behave(0, 4, "hang");
         own.send();
-        Await.until("it is told", () -> own.progress().said().contains("did not answer within 10 seconds"));
+        Await.until("it is told", () -> own.progress().said().contains("did not answer within 3 seconds"));
         assertThat(own.page()).contains("It is tried again at");
         office.behave(0, 0, "500");
         own.awaitReceived();
