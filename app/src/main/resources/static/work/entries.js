@@ -5,7 +5,16 @@ import { button } from "./elements.js";
 import { Queue } from "./queue.js";
 import { signInAgain } from "./session.js";
 
-export const startEntries = ({ base, query, key, place, onAnswer, onSignedIn = () => {} }) => {
+export const startEntries = ({
+  base,
+  query,
+  key,
+  place,
+  onAnswer,
+  onSignedIn = () => {},
+  one = "mark",
+  many = "marks",
+}) => {
   const MOST_LISTED = 40;
   const saved = document.getElementById("saved");
   const conflicts = document.getElementById("conflicts");
@@ -109,7 +118,9 @@ export const startEntries = ({ base, query, key, place, onAnswer, onSignedIn = (
   /** Those that wait after a try that failed: where, and why, for whoever wants to see. */
   const showWaiting = (waiting, why) => {
     summary.textContent =
-      waiting.length === 1 ? `1 mark is not saved yet: ${why}.` : `${waiting.length} marks are not saved yet: ${why}.`;
+      waiting.length === 1
+        ? `1 ${one} is not saved yet: ${why}.`
+        : `${waiting.length} ${many} are not saved yet: ${why}.`;
     const all = document.createElement("li");
     all.append(
       "They are sent again by themselves. ",
@@ -139,11 +150,11 @@ export const startEntries = ({ base, query, key, place, onAnswer, onSignedIn = (
 
   const wait = { saved: "", sending: "", trying: "is-waiting", "signed-out": "is-stopped", stopped: "is-stopped" };
   const words = ({ name, count, waiting, why }) => {
-    const marks = (n) => (n === 1 ? "1 mark" : `${n} marks`);
+    const marks = (n) => (n === 1 ? `1 ${one}` : `${n} ${many}`);
     if (name === "saved") {
       const filled = Number(saved.dataset.filled);
       if (filled === 0) return "● Nothing typed yet";
-      return `● ${filled === 1 ? "1 mark" : `All ${filled} marks`} saved${saved.dataset.at ? ` · ${saved.dataset.at}` : ""}`;
+      return `● ${filled === 1 ? `1 ${one}` : `All ${filled} ${many}`} saved${saved.dataset.at ? ` · ${saved.dataset.at}` : ""}`;
     }
     if (!queue.stored) return `○ ${marks(count)} not saved yet, and this browser keeps nothing: leave the page open.`;
     const more = count > waiting ? ` ${marks(count - waiting)} not saved: see above.` : "";

@@ -2,6 +2,7 @@ package aestimo.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.groundwork.TryOutService;
 import aestimo.app.handout.HandOut;
@@ -11,6 +12,7 @@ import aestimo.app.jobs.JobService;
 import aestimo.app.letters.LetterService;
 import aestimo.app.letters.ReadyMade;
 import aestimo.app.letters.SentenceService;
+import aestimo.app.register.LessonService;
 import aestimo.app.returns.ReturnService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
@@ -111,7 +113,23 @@ final class Routes {
         Map<String, String> ids = new HashMap<>(madeBefore(app, teacher, classBook, letter, tryOuts, helps, term));
         ids.put("fileId", Long.toString(file));
         ids.put("jobId", Long.toString(job));
+        ids.put("lessonId", lesson(app, teacher, classId));
         return ids;
+    }
+
+    private static String lesson(RunningApp app, TeacherId teacher, long classId) {
+        BookService books = app.bean(BookService.class);
+        if (books.open(teacher, classId).book().register().isEmpty()) {
+            app.bean(LessonService.class).add(teacher, classId, "2027-02-24", 1);
+        }
+        return books.open(teacher, classId)
+                .book()
+                .register()
+                .orElseThrow()
+                .lessons()
+                .get(0)
+                .id()
+                .text();
     }
 
     private static Map<String, String> madeBefore(

@@ -227,6 +227,8 @@ class HandingOutJourney {
             page.click(".how button:text-is('all')");
             page.click("text=Make the PDF");
             page.locator("#job [data-going]").waitFor();
+            // The page is whole, script and all, once it asks how far the work is.
+            page.waitForResponse(answer -> answer.url().contains("/progress"), () -> {});
             String job = page.url();
             SERVER.kill();
             SERVER.start();

@@ -20,4 +20,7 @@ interface BookMapper {
 
     /** Empty where nothing was ever typed. */
     Optional<EntryColumns> findEntries(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /** What was entered in the register; empty where nothing was. */
+    Optional<RegisterColumns> findRegister(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

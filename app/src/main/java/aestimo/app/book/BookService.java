@@ -3,19 +3,23 @@ package aestimo.app.book;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.CategoryId;
 import aestimo.core.book.Ceiling;
 import aestimo.core.book.Part;
-import aestimo.core.book.PartId;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Boundaries;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.LessonId;
+import aestimo.core.id.PartId;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
+import aestimo.core.register.Lesson;
+import aestimo.core.register.Register;
+import aestimo.core.register.RegisterEntry;
 import aestimo.core.rules.Method;
 import aestimo.core.rules.Rules;
 import aestimo.core.value.Mark;
@@ -104,8 +108,37 @@ public class BookService {
                 .entries(entries)
                 .targets(TargetRows.targets(rows, boundaries(rows, rows.row().boundariesId())))
                 .startingScores(scores(rows))
+                .register(register(teacher, classId, rows))
                 .build();
         return new ClassBook(rows.row(), HiddenNames.shown(book, rows.enrolments()), looks, versions, noted);
+    }
+
+    /** A class with no lesson keeps no register. */
+    private Optional<Register> register(TeacherId teacher, long classId, ClassRows rows) {
+        if (rows.lessons().isEmpty()) {
+            return Optional.empty();
+        }
+        Set<LessonId> lessons = new HashSet<>();
+        rows.lessons().forEach(row -> lessons.add(lessonId(row.id())));
+        List<RegisterEntry> entries = new ArrayList<>();
+        mapper.findRegister(teacher, classId).ifPresent(columns -> {
+            for (int i = 0; i < columns.size(); i++) {
+                RegisterEntry entry = columns.entry(i);
+                if (lessons.contains(entry.lesson())) {
+                    entries.add(entry);
+                }
+            }
+        });
+        return Optional.of(new Register(
+                rows.excusedAbsence(),
+                rows.lessons().stream()
+                        .map(row -> new Lesson(lessonId(row.id()), row.date(), row.at()))
+                        .toList(),
+                entries));
+    }
+
+    static LessonId lessonId(long id) {
+        return new LessonId(Long.toString(id));
     }
 
     private static CategoryId categoryId(long id) {

@@ -1,5 +1,6 @@
 package aestimo.app.book;
 
+import aestimo.core.register.ExcusedAbsence;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
@@ -27,6 +28,7 @@ record ClassRows(
         @JsonProperty("class") ClassRow row,
         Rows.RulesRow rules,
         OutOf startingTop,
+        ExcusedAbsence excusedAbsence,
         List<Rows.TermRow> terms,
         List<Rows.BandRow> bands,
         List<Rows.CategoryRow> categories,
@@ -35,7 +37,8 @@ record ClassRows(
         List<Rows.GateRow> gates,
         List<Rows.EnrolmentRow> enrolments,
         List<Rows.TargetRow> targets,
-        List<Rows.EarlierTargetRow> earlierTargets) {
+        List<Rows.EarlierTargetRow> earlierTargets,
+        List<Rows.LessonRow> lessons) {
     private static final JsonMapper JSON = JsonMapper.builder()
             .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
             .addModule(new SimpleModule()
@@ -56,6 +59,7 @@ record ClassRows(
         enrolments = orEmpty(enrolments);
         targets = orEmpty(targets);
         earlierTargets = orEmpty(earlierTargets);
+        lessons = orEmpty(lessons);
     }
 
     static ClassRows parse(String json) {

@@ -2,7 +2,7 @@ package aestimo.app.book;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
+import aestimo.core.id.StudentId;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;

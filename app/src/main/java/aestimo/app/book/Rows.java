@@ -85,6 +85,8 @@ final class Rows {
     /** A target with one of the bands set for single terms; one row for each, or one without. */
     record TargetRow(long enrolmentId, String startBand, String endBand, String stageBand, Long termId, String band) {}
 
+    record LessonRow(long id, LocalDate date, int at) {}
+
     /** @param termBands by the ids of the terms */
     record EarlierTargetRow(
             long enrolmentId, LocalDate untilDay, String startBand, String endBand, Map<Long, String> termBands) {}

@@ -1,8 +1,8 @@
 package aestimo.app.book;
 
 import aestimo.core.book.Target;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Boundaries;
+import aestimo.core.id.TermId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;

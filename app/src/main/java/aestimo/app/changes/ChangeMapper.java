@@ -19,6 +19,14 @@ interface ChangeMapper {
             @Param("change") Change change,
             @Param("requestId") @Nullable UUID requestId);
 
+    void insertOfLesson(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("lessonId") long lessonId,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("change") Change change,
+            @Param("requestId") UUID requestId);
+
     boolean hasRequest(@Param("teacher") TeacherId teacher, @Param("requestId") UUID requestId);
 
     List<Change> findOfCell(@Param("teacher") TeacherId teacher, @Param("cell") CellId cell);

@@ -49,6 +49,21 @@ public class ChangeService {
         recordEntry(teacher, classId, cell, was, became, how, null);
     }
 
+    /** Records the alteration of one entry in the register. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void recordPresence(
+            TeacherId teacher,
+            long classId,
+            long lessonId,
+            long enrolmentId,
+            String was,
+            String became,
+            String how,
+            UUID request) {
+        mapper.insertOfLesson(
+                teacher, classId, lessonId, enrolmentId, new Change(now(), "register", was, became, how), request);
+    }
+
     /** Records an alteration of the groundwork; nothing where nothing was altered. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void recordGroundwork(TeacherId teacher, long classId, String what, String was, String became) {

@@ -44,6 +44,7 @@ class DemoData implements ApplicationRunner {
     private final DemoClass classes;
     private final DemoLetters letters;
     private final DemoContacts contacts;
+    private final DemoRegister register;
     private final BookService books;
     private final SchoolService school;
     private final String office;
@@ -55,6 +56,7 @@ class DemoData implements ApplicationRunner {
             DemoClass classes,
             DemoLetters letters,
             DemoContacts contacts,
+            DemoRegister register,
             BookService books,
             SchoolService school,
             @Value("${aestimo.office}") String office,
@@ -64,6 +66,7 @@ class DemoData implements ApplicationRunner {
         this.classes = classes;
         this.letters = letters;
         this.contacts = contacts;
+        this.register = register;
         this.books = books;
         this.school = school;
         this.office = office;
@@ -122,6 +125,7 @@ class DemoData implements ApplicationRunner {
                     books.classes(teacher).stream()
                             .filter(row -> row.name().equals("9B"))
                             .forEach(row -> {
+                                register.make(teacher, row.id());
                                 contacts.make(teacher, row.id());
                                 letters.make(teacher, row.id());
                             });

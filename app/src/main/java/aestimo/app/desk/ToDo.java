@@ -57,7 +57,7 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
         return switch (end.kind()) {
             case UNMARKED, ABSENT ->
                 end.kind() + " " + end.assessment().orElseThrow().id();
-            case IN_DOUBT, TO_FINISH, WEIGHTS, RETIRED_CATEGORY, NO_ASSESSMENT, NO_TARGET ->
+            case IN_DOUBT, TO_FINISH, WEIGHTS, RETIRED_CATEGORY, NO_ASSESSMENT, NO_TARGET, REGISTER ->
                 end.kind().toString();
         };
     }
@@ -122,6 +122,15 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
                         listed);
             case NO_TARGET ->
                 of(classBook, first, "Set", counted(count, "student", "students") + " without a target", "", listed);
+            case REGISTER ->
+                of(
+                        classBook,
+                        first,
+                        "Take",
+                        counted(count, "lesson", "lessons") + " of the register",
+                        "somebody is not entered yet",
+                        "/classes/" + classBook.row().id() + "/room?lesson="
+                                + ends.get(count - 1).lesson().orElseThrow().id());
         };
     }
 

@@ -233,6 +233,9 @@ public final class Catalogue {
         all.addAll(AFTER_CATEGORIES);
         categories.forEach(name -> all.add(CategoryFigures.grade(name)));
         terms.forEach(name -> all.add(ofTerm(name)));
+        if (classes.stream().anyMatch(at -> at.book().register().isPresent())) {
+            all.addAll(AttendanceFigures.ALL);
+        }
         return all;
     }
 

@@ -4,6 +4,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FewStudents;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
+import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.book.Book;
 import aestimo.core.grading.Result;
 import aestimo.core.looseend.LooseEnd;
@@ -28,6 +29,7 @@ public final class ClassFigures {
     private final String spanWords;
     private final String query;
     private final String picked;
+    private final Optional<ClassAttendance> attendance;
     private @Nullable TermSeries series;
     private @Nullable Map<String, Attainment> attained;
     private @Nullable Map<String, Integer> loose;
@@ -35,6 +37,7 @@ public final class ClassFigures {
     private ClassFigures(ClassBook classBook, SpanChoice span) {
         this.classBook = classBook;
         this.standing = Standing.of(classBook.book(), span.span());
+        this.attendance = ClassAttendance.of(classBook.book(), span.span());
         this.spanWords = span.inFull();
         this.query = span.query();
         this.picked = span.isPicked() ? " of " + span.inFull() : "";
@@ -88,6 +91,11 @@ public final class ClassFigures {
 
     Places places() {
         return book().rules().places();
+    }
+
+    /** Empty where the class keeps no register, or pieces are picked. */
+    Optional<ClassAttendance> attendance() {
+        return attendance;
     }
 
     TermSeries series() {

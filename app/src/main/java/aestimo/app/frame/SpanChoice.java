@@ -1,10 +1,10 @@
 package aestimo.app.frame;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.TermId;
 import aestimo.core.result.Span;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;

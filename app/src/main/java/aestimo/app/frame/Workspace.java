@@ -7,6 +7,7 @@ enum Workspace {
     TARGETS("Targets", "targets"),
     TO_FAMILIES("To families", "families"),
     TO_SCHOOL("To school", "to-school"),
+    ROOM("Room", "room"),
     GROUNDWORK("Groundwork", "groundwork");
 
     private final String words;
@@ -19,7 +20,7 @@ enum Workspace {
 
     /** Whether a class that takes no results has it too. */
     boolean isWithoutResults() {
-        return this == MARKS || this == GROUNDWORK;
+        return this == MARKS || this == ROOM || this == GROUNDWORK;
     }
 
     String words() {

@@ -14,7 +14,7 @@ import aestimo.app.web.Problems;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.CategoryId;
+import aestimo.core.id.CategoryId;
 import aestimo.core.rules.Averaging;
 import aestimo.core.rules.Method;
 import aestimo.core.value.Fraction;

@@ -5,7 +5,7 @@ import aestimo.app.letters.MadeLetter.Made;
 import aestimo.app.letters.MadeLetter.Row;
 import aestimo.app.standing.StudentSheets;
 import aestimo.app.standing.StudentView;
-import aestimo.core.book.AssessmentId;
+import aestimo.core.id.AssessmentId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

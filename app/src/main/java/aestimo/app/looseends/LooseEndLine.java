@@ -9,6 +9,7 @@ import aestimo.core.book.Category;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import aestimo.core.looseend.LooseEnd;
+import aestimo.core.register.Lesson;
 import aestimo.core.typed.EntryText;
 import java.util.ArrayList;
 import java.util.List;
@@ -96,6 +97,16 @@ public record LooseEndLine(
             case NO_TARGET ->
                 elsewhere(
                         classBook, end, "Set", end.student().orElseThrow().listName(), "no target yet", "targets/set");
+            case REGISTER -> {
+                Lesson lesson = end.lesson().orElseThrow();
+                yield elsewhere(
+                        classBook,
+                        end,
+                        "Take",
+                        "Lesson " + lesson.at() + ", " + Days.brief(lesson.date()),
+                        "somebody is not in the register yet",
+                        "room?lesson=" + lesson.id());
+            }
             case RETIRED_CATEGORY ->
                 ofColumn(
                         classBook,

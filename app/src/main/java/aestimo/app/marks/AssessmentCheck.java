@@ -13,7 +13,7 @@ import aestimo.app.web.Problems;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Category;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
+import aestimo.core.id.TermId;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;

@@ -2,7 +2,7 @@ package aestimo.app.picture;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
+import aestimo.core.id.StudentId;
 import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;

@@ -1,9 +1,9 @@
 package aestimo.app.returns;
 
 import aestimo.app.changes.ListedChange;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
-import aestimo.core.book.TermId;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.TermId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

@@ -1,6 +1,6 @@
 package aestimo.app.returns;
 
-import aestimo.core.book.TermId;
+import aestimo.core.id.TermId;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Objects;

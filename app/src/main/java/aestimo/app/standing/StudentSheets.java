@@ -8,7 +8,7 @@ import aestimo.app.marks.Remarks;
 import aestimo.app.picture.Strip;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
+import aestimo.core.id.StudentId;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import java.util.Arrays;

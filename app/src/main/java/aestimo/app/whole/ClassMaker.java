@@ -15,21 +15,22 @@ import aestimo.app.marks.AssessmentForm.More;
 import aestimo.app.marks.AssessmentForm.PartLine;
 import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.BulkEntryService;
+import aestimo.app.register.RegisterService;
 import aestimo.app.roll.MemberService;
 import aestimo.app.roll.StartingScoreService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.targets.TargetService;
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.CategoryId;
 import aestimo.core.book.Ceiling;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Target;
-import aestimo.core.book.TermId;
 import aestimo.core.entry.Entry;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.exchange.markbook.Markbook;
@@ -56,6 +57,7 @@ class ClassMaker {
     private final BulkEntryService entries;
     private final StartingScoreService scores;
     private final TargetService targets;
+    private final RegisterService registers;
 
     ClassMaker(
             GroundworkService groundwork,
@@ -66,7 +68,8 @@ class ClassMaker {
             BookService books,
             BulkEntryService entries,
             StartingScoreService scores,
-            TargetService targets) {
+            TargetService targets,
+            RegisterService registers) {
         this.groundwork = groundwork;
         this.boundaries = boundaries;
         this.categories = categories;
@@ -76,6 +79,7 @@ class ClassMaker {
         this.entries = entries;
         this.scores = scores;
         this.targets = targets;
+        this.registers = registers;
     }
 
     /**
@@ -127,6 +131,7 @@ class ClassMaker {
         }
         writeEntries(teacher, classId, markbook, pieces, students);
         writeTargets(teacher, classId, book, students, terms);
+        book.register().ifPresent(own -> registers.restore(teacher, classId, own, students));
         return new Made(classId, remarks);
     }
 

@@ -3,12 +3,12 @@ package aestimo.app.frame;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.CategoryId;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.TermId;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;

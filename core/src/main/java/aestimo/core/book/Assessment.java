@@ -2,6 +2,10 @@ package aestimo.core.book;
 
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.PartId;
+import aestimo.core.id.TermId;
 import aestimo.core.refusal.RefusedException;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.FractionSum;

@@ -2,7 +2,13 @@ package aestimo.core.book;
 
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.PartId;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import aestimo.core.refusal.RefusedException;
+import aestimo.core.register.Register;
 import aestimo.core.rules.Method;
 import aestimo.core.rules.Rules;
 import aestimo.core.value.Fraction;
@@ -30,6 +36,7 @@ public final class Book {
     private final List<Student> students;
     private final List<Target> targets;
     private final Optional<StartingScores> startingScores;
+    private final Optional<Register> register;
     private final Map<StudentId, Integer> studentPlaces;
     private final Map<AssessmentId, Integer> assessmentPlaces;
     private final List<String> sets;
@@ -51,6 +58,7 @@ public final class Book {
         this.students = List.copyOf(parts.students);
         this.targets = List.copyOf(parts.targets);
         this.startingScores = parts.startingScores;
+        this.register = parts.register;
         this.studentPlaces = checks.studentPlaces();
         this.assessmentPlaces = checks.assessmentPlaces();
         this.sets = students.stream()
@@ -83,6 +91,7 @@ public final class Book {
         this.students = other.students;
         this.targets = other.targets;
         this.startingScores = other.startingScores;
+        this.register = other.register;
         this.studentPlaces = other.studentPlaces;
         this.assessmentPlaces = other.assessmentPlaces;
         this.sets = other.sets;
@@ -162,6 +171,11 @@ public final class Book {
 
     public Optional<StartingScores> startingScores() {
         return startingScores;
+    }
+
+    /** Empty where the class keeps none. */
+    public Optional<Register> register() {
+        return register;
     }
 
     /** A student's place in {@link #students}; empty where the class has no such student. */
@@ -282,7 +296,8 @@ public final class Book {
                 .students(students)
                 .entries(entries())
                 .targets(targets)
-                .startingScores(startingScores);
+                .startingScores(startingScores)
+                .register(register);
     }
 
     /** Gathers what a book is made of. Everything but today may be left out. */
@@ -297,6 +312,7 @@ public final class Book {
         List<Placed> entries = List.of();
         List<Target> targets = List.of();
         Optional<StartingScores> startingScores = Optional.empty();
+        Optional<Register> register = Optional.empty();
 
         public Builder(LocalDate today) {
             this.today = today;
@@ -348,10 +364,15 @@ public final class Book {
             return this;
         }
 
+        public Builder register(Optional<Register> ofTheClass) {
+            this.register = ofTheClass;
+            return this;
+        }
+
         /**
          * @throws RefusedException with every reason found: an id used twice or unknown, a piece in no term, terms out
          *     of order, an entry that does not fit its piece or stands twice, a pass or target band that is none, a
-         *     score above the top, a set-up of categories that the rules refuse
+         *     score above the top, a register that does not fit, a set-up of categories that the rules refuse
          */
         public Book build() {
             return new Book(this);

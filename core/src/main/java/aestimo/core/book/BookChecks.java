@@ -1,7 +1,15 @@
 package aestimo.core.book;
 
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.LessonId;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import aestimo.core.refusal.Refusal;
 import aestimo.core.refusal.RefusedException;
+import aestimo.core.register.Lesson;
+import aestimo.core.register.Register;
+import aestimo.core.register.RegisterEntry;
 import aestimo.core.rules.Averaging;
 import aestimo.core.rules.Method;
 import aestimo.core.value.Weight;
@@ -40,6 +48,7 @@ final class BookChecks {
         checks.entries();
         checks.targets();
         checks.startingScores();
+        book.register.ifPresent(checks::register);
         checks.refuseIfAny();
         return checks;
     }
@@ -286,5 +295,36 @@ final class BookChecks {
                 refuse(place, "score " + score + " must be from 0 to the top, " + start.top());
             }
         }));
+    }
+
+    private void register(Register register) {
+        Map<LessonId, Integer> ids = places("register.lessons", register.lessons(), Lesson::id);
+        Set<List<Object>> times = new HashSet<>();
+        for (int i = 0; i < register.lessons().size(); i++) {
+            Lesson lesson = register.lessons().get(i);
+            String place = "register.lessons[" + i + "]";
+            if (!times.add(List.of(lesson.date(), lesson.at()))) {
+                refuse(place, "there is already a lesson " + lesson.at() + " on " + lesson.date());
+            }
+            if (book.terms.stream().noneMatch(term -> term.holds(lesson.date()))) {
+                refuse(place + ".date", "the lesson on " + lesson.date() + " lies in no term");
+            }
+        }
+        Set<List<Object>> taken = new HashSet<>();
+        for (int i = 0; i < register.entries().size(); i++) {
+            RegisterEntry entry = register.entries().get(i);
+            String place = "register.entries[" + i + "]";
+            if (!studentPlaces.containsKey(entry.student())) {
+                refuse(place + ".student", "the class has no student " + entry.student());
+            }
+            if (!ids.containsKey(entry.lesson())) {
+                refuse(place + ".lesson", "the register has no lesson " + entry.lesson());
+            }
+            if (!taken.add(List.of(entry.student(), entry.lesson()))) {
+                refuse(
+                        place,
+                        "there is already an entry of student " + entry.student() + " for lesson " + entry.lesson());
+            }
+        }
     }
 }

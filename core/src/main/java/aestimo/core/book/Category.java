@@ -1,5 +1,6 @@
 package aestimo.core.book;
 
+import aestimo.core.id.CategoryId;
 import aestimo.core.refusal.RefusedException;
 import aestimo.core.rules.Averaging;
 import aestimo.core.value.Weight;

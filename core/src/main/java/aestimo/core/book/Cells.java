@@ -2,6 +2,8 @@ package aestimo.core.book;
 
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.StudentId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

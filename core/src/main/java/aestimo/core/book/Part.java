@@ -1,5 +1,6 @@
 package aestimo.core.book;
 
+import aestimo.core.id.PartId;
 import aestimo.core.refusal.RefusedException;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Weight;

@@ -1,5 +1,6 @@
 package aestimo.core.book;
 
+import aestimo.core.id.StudentId;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
 import java.util.Map;

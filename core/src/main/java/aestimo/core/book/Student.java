@@ -1,5 +1,6 @@
 package aestimo.core.book;
 
+import aestimo.core.id.StudentId;
 import aestimo.core.refusal.RefusedException;
 import java.time.LocalDate;
 import java.util.Optional;

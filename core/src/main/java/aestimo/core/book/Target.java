@@ -1,5 +1,7 @@
 package aestimo.core.book;
 
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;

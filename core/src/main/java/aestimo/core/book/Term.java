@@ -1,5 +1,6 @@
 package aestimo.core.book;
 
+import aestimo.core.id.TermId;
 import aestimo.core.refusal.RefusedException;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;

@@ -3,14 +3,16 @@ package aestimo.core.looseend;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.CategoryId;
 import aestimo.core.book.Student;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.counting.Counting;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.id.CategoryId;
 import aestimo.core.looseend.LooseEnd.Kind;
+import aestimo.core.register.Lesson;
+import aestimo.core.register.Register;
 import aestimo.core.rules.Method;
 import aestimo.core.value.Fraction;
 import java.util.ArrayList;
@@ -30,7 +32,8 @@ public final class LooseEnds {
                     end.assessment().map(assessment -> assessment.id().text()).orElse(""))
             .thenComparing(end -> end.part().map(part -> part.id().text()).orElse(""))
             .thenComparing(
-                    end -> end.category().map(category -> category.id().text()).orElse(""));
+                    end -> end.category().map(category -> category.id().text()).orElse(""))
+            .thenComparing(end -> end.lesson().map(lesson -> lesson.id().text()).orElse(""));
 
     private final Book book;
     private final Counting counting;
@@ -41,7 +44,7 @@ public final class LooseEnds {
         this.counting = counting;
     }
 
-    /** Sorted by kind, then student, assessment, part and category by their ids. */
+    /** Sorted by kind, then student, assessment, part, category and lesson by their ids. */
     public static List<LooseEnd> of(Book book) {
         return of(Counting.of(book));
     }
@@ -57,6 +60,7 @@ public final class LooseEnds {
         ends.addWeights();
         ends.addNoAssessment();
         ends.addNoTarget();
+        book.register().ifPresent(ends::addRegister);
         ends.found.sort(ORDER);
         return List.copyOf(ends.found);
     }
@@ -129,6 +133,18 @@ public final class LooseEnds {
         for (Category category : book.categories()) {
             if (book.countsTowardsResult(category) && !category.retired() && !used.contains(category.id())) {
                 found.add(LooseEnd.of(Kind.NO_ASSESSMENT, Optional.of(category)));
+            }
+        }
+    }
+
+    /** A lesson before today in which somebody it was meant for has no entry. */
+    private void addRegister(Register register) {
+        for (Lesson lesson : register.lessons()) {
+            if (lesson.date().isBefore(book.today())
+                    && book.students().stream()
+                            .anyMatch(student -> student.isEnrolledOn(lesson.date())
+                                    && register.entry(student.id(), lesson).isEmpty())) {
+                found.add(LooseEnd.of(Kind.REGISTER, lesson));
             }
         }
     }

@@ -1,10 +1,10 @@
 package aestimo.core.result;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.TermId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
@@ -16,6 +16,9 @@ import java.util.stream.IntStream;
 public sealed interface Span {
     /** Whether a piece of the book lies in the span. */
     boolean holds(Book book, Assessment assessment);
+
+    /** Whether a lesson on a day lies in the span (rules, section 13); never where pieces are picked. */
+    boolean holds(Book book, LocalDate day);
 
     /**
      * The day on which it is decided who is present (rules, section 6): the span's last day, or today if that is
@@ -38,6 +41,11 @@ public sealed interface Span {
         }
 
         @Override
+        public boolean holds(Book book, LocalDate day) {
+            return true;
+        }
+
+        @Override
         public LocalDate presenceDay(Book book) {
             return lastDayOf(book, book.terms());
         }
@@ -52,6 +60,11 @@ public sealed interface Span {
         @Override
         public boolean holds(Book book, Assessment assessment) {
             return terms.contains(book.termOf(assessment));
+        }
+
+        @Override
+        public boolean holds(Book book, LocalDate day) {
+            return book.termOn(day).filter(term -> terms.contains(term.id())).isPresent();
         }
 
         @Override
@@ -75,7 +88,12 @@ public sealed interface Span {
 
         @Override
         public boolean holds(Book book, Assessment assessment) {
-            return !assessment.date().isBefore(first) && !assessment.date().isAfter(last);
+            return holds(book, assessment.date());
+        }
+
+        @Override
+        public boolean holds(Book book, LocalDate day) {
+            return !day.isBefore(first) && !day.isAfter(last);
         }
 
         @Override
@@ -93,6 +111,11 @@ public sealed interface Span {
         @Override
         public boolean holds(Book book, Assessment assessment) {
             return assessments.contains(assessment.id());
+        }
+
+        @Override
+        public boolean holds(Book book, LocalDate day) {
+            return false;
         }
 
         @Override

@@ -1,15 +1,15 @@
 package aestimo.core.result;
 
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
-import aestimo.core.book.CategoryId;
-import aestimo.core.book.StudentId;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
 import aestimo.core.grading.Grading;
 import aestimo.core.grading.GroupMean;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.StudentId;
 import aestimo.core.rules.YearResult;
 import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.value.Mean;

@@ -1,7 +1,6 @@
 package aestimo.core.result;
 
 import aestimo.core.book.Book;
-import aestimo.core.book.CategoryId;
 import aestimo.core.book.Student;
 import aestimo.core.book.Term;
 import aestimo.core.counting.CountedRow;
@@ -9,6 +8,7 @@ import aestimo.core.counting.EntryCounts;
 import aestimo.core.counting.Outcome;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.id.CategoryId;
 import aestimo.core.value.FractionSum;
 import aestimo.core.value.Percent;
 import java.util.ArrayList;

@@ -1,7 +1,6 @@
 package aestimo.core.targets;
 
 import aestimo.core.book.Book;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.boundary.Band;
@@ -9,6 +8,7 @@ import aestimo.core.boundary.Boundaries;
 import aestimo.core.counting.Counting;
 import aestimo.core.grading.Grading;
 import aestimo.core.grading.Result;
+import aestimo.core.id.StudentId;
 import aestimo.core.result.TermSeries;
 import aestimo.core.value.Percent;
 import java.time.LocalDate;

@@ -2,12 +2,12 @@ package aestimo.core.targets;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
 import aestimo.core.grading.Grading;
+import aestimo.core.id.StudentId;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Span;
 import aestimo.core.result.TermSeries;

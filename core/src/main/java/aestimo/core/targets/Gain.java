@@ -1,9 +1,9 @@
 package aestimo.core.targets;
 
 import aestimo.core.book.StartingScores;
-import aestimo.core.book.StudentId;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.id.StudentId;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;

@@ -5,12 +5,12 @@ import static aestimo.core.testing.SmallClass.mark;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Part;
-import aestimo.core.book.PartId;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.PartId;
 import aestimo.core.testing.SmallClass;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Weight;

@@ -4,15 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.counting.Counting;
 import aestimo.core.entry.Entry;
 import aestimo.core.grading.Result;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import aestimo.core.result.Movement;
 import aestimo.core.result.TermSeries;
 import aestimo.core.targets.Attainment.Status;

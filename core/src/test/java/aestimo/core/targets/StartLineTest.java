@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.StartingScores;
-import aestimo.core.book.StudentId;
+import aestimo.core.id.StudentId;
 import aestimo.core.result.Movement.Direction;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;

@@ -1,18 +1,18 @@
 package aestimo.core.testing;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.CategoryId;
-import aestimo.core.book.PartId;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.PartId;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import aestimo.core.rules.Averaging;
 import aestimo.core.rules.Rules;
 import aestimo.core.value.Mark;

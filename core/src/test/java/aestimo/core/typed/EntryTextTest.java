@@ -3,12 +3,12 @@ package aestimo.core.typed;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;
-import aestimo.core.book.CategoryId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import java.time.LocalDate;

@@ -1,10 +1,10 @@
 package aestimo.exchange.markbook;
 
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
-import aestimo.core.book.PartId;
-import aestimo.core.book.StudentId;
 import aestimo.core.boundary.Boundaries;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.PartId;
+import aestimo.core.id.StudentId;
 import java.util.Map;
 import java.util.Optional;
 

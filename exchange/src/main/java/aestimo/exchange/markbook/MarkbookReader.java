@@ -1,27 +1,33 @@
 package aestimo.exchange.markbook;
 
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
-import aestimo.core.book.CategoryId;
 import aestimo.core.book.Ceiling;
 import aestimo.core.book.Part;
-import aestimo.core.book.PartId;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.boundary.RawMark;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.LessonId;
+import aestimo.core.id.PartId;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import aestimo.core.refusal.Refusal;
 import aestimo.core.refusal.RefusedException;
+import aestimo.core.register.ExcusedAbsence;
+import aestimo.core.register.Lesson;
+import aestimo.core.register.Presence;
+import aestimo.core.register.Register;
+import aestimo.core.register.RegisterEntry;
 import aestimo.core.rules.Averaging;
 import aestimo.core.rules.GradeOn;
 import aestimo.core.rules.Method;
@@ -136,7 +142,8 @@ public final class MarkbookReader {
                 .students(top.list("students", MarkbookReader::student))
                 .entries(top.list("entries", this::entry))
                 .targets(top.optionalList("targets", MarkbookReader::target))
-                .startingScores(top.object("startingScores", MarkbookReader::startingScores));
+                .startingScores(top.object("startingScores", MarkbookReader::startingScores))
+                .register(top.object("register", MarkbookReader::register));
     }
 
     private Boundaries boundaries(String place, List<Band> bands) {
@@ -319,5 +326,26 @@ public final class MarkbookReader {
         Map<StudentId, Mark> scores = new LinkedHashMap<>();
         start.named("scores", Mark::parse).forEach((student, score) -> scores.put(new StudentId(student), score));
         return new StartingScores(top, scores);
+    }
+
+    private static Register register(Fields register) {
+        return new Register(
+                register.choice("excusedAbsence", ExcusedAbsence.COUNTS),
+                register.list("lessons", MarkbookReader::lesson),
+                register.optionalList("entries", MarkbookReader::registerEntry));
+    }
+
+    private static Lesson lesson(Fields lesson) {
+        return new Lesson(lesson.text("id", LessonId::new), lesson.date("date"), lesson.whole("at", 1));
+    }
+
+    private static RegisterEntry registerEntry(Fields entry) {
+        return new RegisterEntry(
+                entry.text("student", StudentId::new),
+                entry.text("lesson", LessonId::new),
+                entry.choice("is", Presence.class),
+                entry.flag("excused", false),
+                entry.whole("minutes", 0),
+                entry.text("reason", ""));
     }
 }

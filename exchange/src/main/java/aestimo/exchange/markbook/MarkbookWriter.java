@@ -10,12 +10,15 @@ import aestimo.core.book.StartingScores;
 import aestimo.core.book.Student;
 import aestimo.core.book.Target;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.boundary.RawMark;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.id.TermId;
+import aestimo.core.register.ExcusedAbsence;
+import aestimo.core.register.Register;
+import aestimo.core.register.RegisterEntry;
 import aestimo.core.rules.Averaging;
 import aestimo.core.rules.Rules;
 import aestimo.core.value.Percent;
@@ -77,6 +80,7 @@ public final class MarkbookWriter {
         out.list("entries", book.entries(), this::entry);
         out.listUnlessEmpty("targets", book.targets(), this::target);
         book.startingScores().ifPresent(scores -> out.object("startingScores", () -> startingScores(scores)));
+        book.register().ifPresent(register -> out.object("register", () -> register(register)));
     }
 
     private static String decimal(Percent percent) {
@@ -223,5 +227,28 @@ public final class MarkbookWriter {
                 () -> scored.forEach(student -> out.text(
                         student.id().text(),
                         Objects.requireNonNull(start.scores().get(student.id())).toString())));
+    }
+
+    private void register(Register register) {
+        out.textUnless(Codes.of(ExcusedAbsence.COUNTS), "excusedAbsence", Codes.of(register.excusedAbsence()));
+        out.list("lessons", register.lessons(), lesson -> {
+            out.text("id", lesson.id().text());
+            out.text("date", lesson.date().toString());
+            if (lesson.at() > 1) {
+                out.number("at", lesson.at());
+            }
+        });
+        out.listUnlessEmpty("entries", register.entries(), this::registerEntry);
+    }
+
+    private void registerEntry(RegisterEntry entry) {
+        out.text("student", entry.student().text());
+        out.text("lesson", entry.lesson().text());
+        out.text("is", Codes.of(entry.presence()));
+        out.flagUnless(false, "excused", entry.excused());
+        if (entry.minutes() > 0) {
+            out.number("minutes", entry.minutes());
+        }
+        out.textUnless("", "reason", entry.reason());
     }
 }

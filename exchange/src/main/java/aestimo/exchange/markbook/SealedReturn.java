@@ -2,12 +2,12 @@ package aestimo.exchange.markbook;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
-import aestimo.core.book.StudentId;
 import aestimo.core.book.Term;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
 import aestimo.core.grading.Result;
+import aestimo.core.id.StudentId;
+import aestimo.core.id.TermId;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import java.io.ByteArrayInputStream;

@@ -1,9 +1,9 @@
 package aestimo.exchange.results;
 
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
+import aestimo.core.id.AssessmentId;
+import aestimo.core.id.TermId;
 import aestimo.core.result.Span;
 import java.time.DateTimeException;
 import java.time.LocalDate;

@@ -1,5 +1,7 @@
 package aestimo.exchange.results;
 
+import aestimo.core.attendance.Attendance;
+import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
 import aestimo.core.boundary.Band;
@@ -14,6 +16,7 @@ import aestimo.core.statistics.AssessmentFigures;
 import aestimo.core.targets.Attainment;
 import aestimo.core.targets.Gain;
 import aestimo.core.value.Percent;
+import aestimo.core.value.Places;
 import aestimo.exchange.markbook.Codes;
 import aestimo.exchange.markbook.JsonWriter;
 import java.io.OutputStream;
@@ -33,6 +36,7 @@ public final class ResultsDocument {
     private final Book book;
     private final Standing standing;
     private final TermSeries series;
+    private final Optional<ClassAttendance> attendance;
     private final StudentFigures students;
     private final JsonWriter out;
 
@@ -40,7 +44,8 @@ public final class ResultsDocument {
         this.book = book;
         this.standing = Standing.of(book, span);
         this.series = TermSeries.of(standing.counting());
-        this.students = new StudentFigures(standing, series, needed, out);
+        this.attendance = ClassAttendance.of(book, span);
+        this.students = new StudentFigures(standing, series, attendance, needed, out);
         this.out = out;
     }
 
@@ -99,6 +104,13 @@ public final class ResultsDocument {
                         .forEach(category ->
                                 out.object(category.id().text(), () -> groupMean(standing.mean(category.id())))));
         out.object("bands", () -> standing.countsByBand().forEach((band, count) -> out.number(band.label(), count)));
+        if (book.register().isPresent()) {
+            attendance.ifPresentOrElse(
+                    own -> out.object(
+                            "attendance",
+                            () -> percent(out, own.ofClass(), book.rules().places())),
+                    () -> out.nothing("attendance"));
+        }
     }
 
     private boolean hasAnyAverage(Category category) {
@@ -171,6 +183,7 @@ public final class ResultsDocument {
         textOrNull(out, "assessment", end.assessment().map(piece -> piece.id().text()));
         textOrNull(out, "part", end.part().map(part -> part.id().text()));
         textOrNull(out, "category", end.category().map(category -> category.id().text()));
+        end.lesson().ifPresent(lesson -> out.text("lesson", lesson.id().text()));
     }
 
     private void exactOrNull(String key, Optional<Percent> percent) {
@@ -187,6 +200,12 @@ public final class ResultsDocument {
         } else {
             out.nothing(key);
         }
+    }
+
+    /** Attendance in percent, null where nothing is counted. */
+    static void percent(JsonWriter out, Attendance attendance, Places places) {
+        textOrNull(out, "exact", attendance.percent().map(ResultsDocument::exact));
+        textOrNull(out, "shown", attendance.percent().map(percent -> percent.shown(places)));
     }
 
     static String exact(Percent percent) {

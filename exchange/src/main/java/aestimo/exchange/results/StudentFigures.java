@@ -1,14 +1,17 @@
 package aestimo.exchange.results;
 
 import static aestimo.exchange.results.ResultsDocument.exact;
+import static aestimo.exchange.results.ResultsDocument.percent;
 import static aestimo.exchange.results.ResultsDocument.textOrNull;
 
+import aestimo.core.attendance.Attendance;
+import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.book.Book;
-import aestimo.core.book.TermId;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.EntryCounts;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
+import aestimo.core.id.TermId;
 import aestimo.core.result.CategoryAverage;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Needed;
@@ -27,15 +30,22 @@ import java.util.Optional;
 final class StudentFigures {
     private final Book book;
     private final TermSeries series;
+    private final Optional<ClassAttendance> attendance;
     private final Optional<Band> needed;
     private final JsonWriter out;
     private final Places places;
     /** The place of the one term the span is; −1 for every other span. */
     private final int onlyTerm;
 
-    StudentFigures(Standing standing, TermSeries series, Optional<Band> needed, JsonWriter out) {
+    StudentFigures(
+            Standing standing,
+            TermSeries series,
+            Optional<ClassAttendance> attendance,
+            Optional<Band> needed,
+            JsonWriter out) {
         this.book = standing.book();
         this.series = series;
+        this.attendance = attendance;
         this.needed = needed;
         this.out = out;
         this.places = book.rules().places();
@@ -75,6 +85,22 @@ final class StudentFigures {
         prospects(own.prospects());
         movement(onlyTerm < 0 ? Optional.empty() : series.movement(own.place(), onlyTerm));
         out.object("counts", () -> counts(own.counts()));
+        if (book.register().isPresent()) {
+            attendance.ifPresentOrElse(
+                    all -> out.object("attendance", () -> attendance(all.of(own.student()))),
+                    () -> out.nothing("attendance"));
+        }
+    }
+
+    private void attendance(Attendance own) {
+        percent(out, own, places);
+        out.number("present", own.present());
+        out.number("late", own.late());
+        out.number("lateExcused", own.lateExcused());
+        out.number("absent", own.absent());
+        out.number("absentExcused", own.absentExcused());
+        out.number("minutesLate", own.minutesLate());
+        out.number("notTaken", own.notTaken());
     }
 
     private void result(Optional<Result> result) {

@@ -3,9 +3,9 @@ package aestimo.exchange.markbook;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import aestimo.core.book.AssessmentId;
 import aestimo.core.book.Book;
 import aestimo.core.boundary.Boundaries;
+import aestimo.core.id.AssessmentId;
 import aestimo.core.result.Span;
 import aestimo.core.testing.AllFigures;
 import aestimo.core.testing.RandomClass;

@@ -27,7 +27,8 @@ class VectorTest {
     Path folder;
 
     static Stream<Case> computed() {
-        return Stream.of("worked-cases.json", "random-cases.json").flatMap(Case::all);
+        return Stream.of("worked-cases.json", "random-cases.json", "register-cases.json")
+                .flatMap(Case::all);
     }
 
     static Stream<Case> refused() {
@@ -36,8 +37,8 @@ class VectorTest {
 
     @Test
     void allCasesAreThere() {
-        assertThat(computed()).hasSize(120);
-        assertThat(refused()).hasSize(72);
+        assertThat(computed()).hasSize(144);
+        assertThat(refused()).hasSize(85);
     }
 
     @ParameterizedTest

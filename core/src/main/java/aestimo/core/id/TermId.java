@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.id;
 
 /** Which term is meant, within one book: an opaque, non-blank name. */
 public record TermId(String text) {

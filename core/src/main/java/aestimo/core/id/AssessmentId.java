@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.id;
 
 /** Which assessment is meant, within one book: an opaque, non-blank name. */
 public record AssessmentId(String text) {

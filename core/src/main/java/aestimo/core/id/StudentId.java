@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.id;
 
 /** Which student is meant, within one book: an opaque, non-blank name. */
 public record StudentId(String text) {

@@ -1,4 +1,4 @@
-package aestimo.core.book;
+package aestimo.core.id;
 
 /** Which part of an assessment is meant, within that assessment: an opaque, non-blank name. */
 public record PartId(String text) {

@@ -1,0 +1,206 @@
+package aestimo.app.register;
+
+import aestimo.app.frame.Days;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.register.RegisterMapper.DayOffRow;
+import aestimo.app.register.RegisterMapper.TimeRow;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
+import aestimo.core.looseend.LooseEnds;
+import aestimo.core.register.ExcusedAbsence;
+import aestimo.core.register.Lesson;
+import aestimo.core.register.Register;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What a teacher uses standing in the room: the register, lesson by lesson, and when there are lessons. */
+@Controller
+@RequestMapping("/classes/{classId}/room")
+class RoomController {
+    private final FrameService frames;
+    private final RegisterService registers;
+    private final LessonService lessons;
+    private final Clock clock;
+
+    RoomController(FrameService frames, RegisterService registers, LessonService lessons, Clock clock) {
+        this.frames = frames;
+        this.registers = registers;
+        this.lessons = lessons;
+        this.clock = clock;
+    }
+
+    @GetMapping
+    String register(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "room"));
+        Optional<Lesson> lesson = lesson(open);
+        lesson.ifPresent(own -> {
+            long id = Long.parseLong(own.id().text());
+            model.addAttribute(
+                    "register", RegisterView.of(open.classBook(), own, registers.versions(open.teacher(), id)));
+            model.addAttribute(
+                    "filled",
+                    open.book().register().map(all -> all.entries().size()).orElse(0));
+            model.addAttribute("reasons", registers.reasons(open.teacher(), open.id()));
+        });
+        model.addAttribute("lesson", lesson.isPresent());
+        return "register/register";
+    }
+
+    /** The one asked for, else the first of today, else the latest before, else the first there is. */
+    private static Optional<Lesson> lesson(OpenClass open) {
+        String asked = open.parameters().getOrDefault("lesson", "");
+        if (!asked.isEmpty()) {
+            return Optional.of(RegisterService.lesson(open.classBook(), FormFields.toNumber(asked)));
+        }
+        List<Lesson> all = open.book().register().map(Register::inOrder).orElse(List.of());
+        LocalDate today = open.book().today();
+        return all.stream()
+                .filter(lesson -> lesson.date().equals(today))
+                .findFirst()
+                .or(() -> all.stream()
+                        .filter(lesson -> lesson.date().isBefore(today))
+                        .reduce((one, later) -> later))
+                .or(() -> all.stream().findFirst());
+    }
+
+    /** The shape that answers to marks have too: the same queue asks. */
+    record Answer(
+            List<Kept> entries,
+            List<String> rows,
+            List<String> grounds,
+            List<String> foot,
+            int looseEnds,
+            int filled,
+            String at) {}
+
+    record Kept(UUID id, boolean kept, boolean overtaken, Said cell) {}
+
+    /** @param assessment the lesson's id */
+    record Said(long assessment, long student, long part, int version, String typed) {}
+
+    @PutMapping("/entries")
+    @ResponseBody
+    Answer save(OpenClass open, @RequestBody List<TypedPresence> typed) {
+        RegisterService.Applied applied = registers.apply(open.teacher(), open.id(), typed);
+        Register register = applied.classBook().book().register().orElseThrow();
+        return new Answer(
+                applied.outcomes().stream().map(RoomController::kept).toList(),
+                List.of(),
+                List.of(),
+                List.of(),
+                LooseEnds.of(applied.classBook().book()).size(),
+                register.entries().size(),
+                Days.clock(OffsetDateTime.now(clock)));
+    }
+
+    private static Kept kept(RegisterService.Outcome outcome) {
+        TypedPresence typed = outcome.typed();
+        return new Kept(
+                typed.id(),
+                outcome.kept(),
+                outcome.overtaken(),
+                new Said(typed.lesson(), typed.student(), 0, outcome.version(), outcome.text()));
+    }
+
+    @GetMapping("/lessons")
+    String lessons(OpenClass open, Model model) {
+        LessonService.Pattern pattern = lessons.pattern(open.teacher(), open.id());
+        model.addAttribute("times", pattern.times());
+        model.addAttribute("daysOff", typed(pattern.daysOff()));
+        model.addAttribute(
+                "excusedCounts",
+                open.book()
+                        .register()
+                        .map(register -> register.excusedAbsence() == ExcusedAbsence.COUNTS)
+                        .orElse(true));
+        return lessonsPage(open, model);
+    }
+
+    private String lessonsPage(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, "room/lessons"));
+        model.addAttribute(
+                "lessons",
+                open.book().register().map(Register::inOrder).orElse(List.of()).size());
+        return "register/lessons";
+    }
+
+    @PostMapping("/lessons")
+    String saveLessons(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
+        List<TimeRow> times = new ArrayList<>();
+        List<String> weekdays = fields.texts("weekday");
+        for (int i = 0; i < weekdays.size(); i++) {
+            String week = fields.text("week", i);
+            times.add(new TimeRow(
+                    (int) FormFields.toNumber(weekdays.get(i)),
+                    (int) Math.min(Integer.MAX_VALUE, FormFields.toNumber(fields.text("at", i))),
+                    week.equals("A") || week.equals("B") ? week : "EVERY"));
+        }
+        boolean counts = !fields.text("excused").equals("left-out");
+        return Sent.of(() -> lessons.save(open.teacher(), open.id(), times, fields.raw("daysOff"), counts))
+                .saying(flash, count -> count == 1 ? "There is 1 lesson." : "There are " + count + " lessons.")
+                .to("redirect:/classes/" + open.id() + "/room/lessons?"
+                        + open.span().query())
+                .orShow(model, () -> {
+                    model.addAttribute("times", times);
+                    model.addAttribute("daysOff", fields.raw("daysOff"));
+                    model.addAttribute("excusedCounts", counts);
+                    return lessonsPage(open, model);
+                });
+    }
+
+    @PostMapping("/lessons/add")
+    String add(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
+        return Sent.of(() -> lessons.add(
+                        open.teacher(), open.id(), fields.text("day"), (int) fields.number("number") % 1000))
+                .saying(flash, "The lesson is added.")
+                .to("redirect:/classes/" + open.id() + "/room/lessons?"
+                        + open.span().query())
+                .orShow(model, () -> {
+                    model.addAttribute("day", fields.text("day"));
+                    model.addAttribute("number", fields.text("number"));
+                    return lessons(open, model);
+                });
+    }
+
+    @PostMapping("/lessons/{lessonId}/delete")
+    String delete(OpenClass open, @PathVariable long lessonId, RedirectAttributes flash) {
+        return Sent.of(() -> lessons.delete(open.teacher(), open.id(), lessonId))
+                .saying(flash, "The lesson is deleted.")
+                .to("redirect:/classes/" + open.id() + "/room?" + open.span().query())
+                .orSay(flash, "redirect:/classes/" + open.id() + "/room?lesson=" + lessonId);
+    }
+
+    /** Days one after the other with the same words are a stretch. */
+    static String typed(List<DayOffRow> days) {
+        List<String> lines = new ArrayList<>();
+        for (int i = 0; i < days.size(); i++) {
+            int end = i;
+            while (end + 1 < days.size()
+                    && days.get(end + 1).words().equals(days.get(i).words())
+                    && days.get(end + 1).date().equals(days.get(end).date().plusDays(1))) {
+                end++;
+            }
+            String until = end == i ? "" : " to " + days.get(end).date();
+            lines.add((days.get(i).date() + until + " " + days.get(i).words()).strip());
+            i = end;
+        }
+        return lines.stream().collect(Collectors.joining("\n"));
+    }
+}
