@@ -1,33 +1,25 @@
 package aestimo.app.register;
 
-import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.register.RegisterMapper.DayOffRow;
 import aestimo.app.register.RegisterMapper.TimeRow;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
-import aestimo.core.looseend.LooseEnds;
 import aestimo.core.register.ExcusedAbsence;
 import aestimo.core.register.Lesson;
 import aestimo.core.register.Register;
-import java.time.Clock;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** What a teacher uses standing in the room: the register, lesson by lesson, and when there are lessons. */
@@ -37,13 +29,11 @@ class RoomController {
     private final FrameService frames;
     private final RegisterService registers;
     private final LessonService lessons;
-    private final Clock clock;
 
-    RoomController(FrameService frames, RegisterService registers, LessonService lessons, Clock clock) {
+    RoomController(FrameService frames, RegisterService registers, LessonService lessons) {
         this.frames = frames;
         this.registers = registers;
         this.lessons = lessons;
-        this.clock = clock;
     }
 
     @GetMapping
@@ -78,45 +68,6 @@ class RoomController {
                         .filter(lesson -> lesson.date().isBefore(today))
                         .reduce((one, later) -> later))
                 .or(() -> all.stream().findFirst());
-    }
-
-    /** The shape that answers to marks have too: the same queue asks. */
-    record Answer(
-            List<Kept> entries,
-            List<String> rows,
-            List<String> grounds,
-            List<String> foot,
-            int looseEnds,
-            int filled,
-            String at) {}
-
-    record Kept(UUID id, boolean kept, boolean overtaken, Said cell) {}
-
-    /** @param assessment the lesson's id */
-    record Said(long assessment, long student, long part, int version, String typed) {}
-
-    @PutMapping("/entries")
-    @ResponseBody
-    Answer save(OpenClass open, @RequestBody List<TypedPresence> typed) {
-        RegisterService.Applied applied = registers.apply(open.teacher(), open.id(), typed);
-        Register register = applied.classBook().book().register().orElseThrow();
-        return new Answer(
-                applied.outcomes().stream().map(RoomController::kept).toList(),
-                List.of(),
-                List.of(),
-                List.of(),
-                LooseEnds.of(applied.classBook().book()).size(),
-                register.entries().size(),
-                Days.clock(OffsetDateTime.now(clock)));
-    }
-
-    private static Kept kept(RegisterService.Outcome outcome) {
-        TypedPresence typed = outcome.typed();
-        return new Kept(
-                typed.id(),
-                outcome.kept(),
-                outcome.overtaken(),
-                new Said(typed.lesson(), typed.student(), 0, outcome.version(), outcome.text()));
     }
 
     @GetMapping("/lessons")

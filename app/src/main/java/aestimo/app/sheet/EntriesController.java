@@ -12,8 +12,8 @@ import aestimo.app.marks.EntryService;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.marks.Remarks;
 import aestimo.app.marks.TypedEntry;
+import aestimo.app.web.ForScripts;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Student;
 import aestimo.core.looseend.LooseEnds;
@@ -32,7 +32,6 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -44,7 +43,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 /** The entries typed into the sheet, for its script: kept, or looked at before many are kept at once. */
 @Controller
 @RequestMapping("/classes/{classId}/entries")
-class EntriesController {
+class EntriesController extends ForScripts {
     private final BookService books;
     private final EntryService entries;
     private final RemarkService remarks;
@@ -119,19 +118,6 @@ class EntriesController {
                 assessment.hasParts() && figures.isPresent()
                         ? SheetMarkup.cell(sight.made(student, figures.get()), Map.of())
                         : null);
-    }
-
-    /** What was typed into is gone; said so that it can be told beside what was typed. */
-    @ExceptionHandler(NotFoundException.class)
-    ResponseEntity<Map<String, List<String>>> gone(NotFoundException gone) {
-        return ResponseEntity.status(HttpStatus.NOT_FOUND)
-                .body(Map.of("problems", List.of("The " + gone.what() + " is no longer there: it was removed.")));
-    }
-
-    /** Entries that can never be kept are said so, in words; the browser keeps what was typed. */
-    @ExceptionHandler(FormException.class)
-    ResponseEntity<Map<String, List<String>>> refused(FormException refused) {
-        return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT).body(Map.of("problems", refused.problems()));
     }
 
     /**
