@@ -33,6 +33,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/changes/**",
                     "/classes/*/notes",
                     "/classes/*/families/**",
+                    "/classes/*/room",
                     "/classes/*/run/**",
                     "/classes/*/standing/*/parent",
                     "/classes/*/standing/evening",

@@ -1,6 +1,7 @@
 package aestimo.app.register;
 
 import aestimo.app.book.BookService;
+import aestimo.app.book.ClassRow;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.register.RegisterMapper.DayOffRow;
 import aestimo.app.register.RegisterMapper.LessonRow;
@@ -80,10 +81,30 @@ public class LessonService {
         mapper.deleteDaysOff(teacher, classId);
         off.forEach(day -> mapper.insertDayOff(teacher, classId, day));
         mapper.updateExcusedAbsence(teacher, classId, excusedCounts ? "COUNTS" : "LEFT_OUT");
+        int now = make(teacher, classId, book, times, off);
+        // The days off are the school's: the lessons of the other classes of the year follow.
+        List<ClassRow> classes = books.classes(teacher);
+        long year = classes.stream()
+                .filter(row -> row.id() == classId)
+                .findFirst()
+                .orElseThrow()
+                .yearId();
+        for (ClassRow other : classes) {
+            List<TimeRow> others =
+                    other.yearId() == year && other.id() != classId ? mapper.findTimes(teacher, other.id()) : List.of();
+            if (!others.isEmpty()) {
+                make(teacher, other.id(), book, others, off);
+            }
+        }
+        return now;
+    }
+
+    /** Makes the lessons of a week that are missing; those it has not go, unless taken or made by hand. */
+    private int make(TeacherId teacher, long classId, Book ofTheYear, List<TimeRow> times, List<DayOffRow> off) {
         Set<LocalDate> shut = off.stream().map(DayOffRow::date).collect(Collectors.toSet());
-        int before = mapper.findLessons(teacher, classId).size();
-        Set<List<Object>> wanted = wanted(book, times, shut);
-        for (LessonRow row : mapper.findLessons(teacher, classId)) {
+        List<LessonRow> before = mapper.findLessons(teacher, classId);
+        Set<List<Object>> wanted = wanted(ofTheYear, times, shut);
+        for (LessonRow row : before) {
             if (!row.single() && !wanted.contains(List.<Object>of(row.date(), row.at()))) {
                 mapper.deleteUntaken(teacher, classId, row.id());
             }
@@ -91,7 +112,7 @@ public class LessonService {
         wanted.forEach(
                 lesson -> mapper.insertLesson(teacher, classId, (LocalDate) lesson.get(0), (int) lesson.get(1), false));
         int now = mapper.findLessons(teacher, classId).size();
-        changes.recordGroundwork(teacher, classId, "lessons", before + " lessons", now + " lessons");
+        changes.recordGroundwork(teacher, classId, "lessons", before.size() + " lessons", now + " lessons");
         return now;
     }
 

@@ -4,11 +4,14 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.register.RegisterMapper.DayOffRow;
 import aestimo.app.register.RegisterMapper.TimeRow;
+import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
+import aestimo.core.book.Term;
 import aestimo.core.register.ExcusedAbsence;
 import aestimo.core.register.Lesson;
 import aestimo.core.register.Register;
+import java.io.IOException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,12 +23,16 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** What a teacher uses standing in the room: the register, lesson by lesson, and when there are lessons. */
 @Controller
 @RequestMapping("/classes/{classId}/room")
 class RoomController {
+    private static final int MOST_TYPED = 999;
+
     private final FrameService frames;
     private final RegisterService registers;
     private final LessonService lessons;
@@ -94,32 +101,72 @@ class RoomController {
 
     @PostMapping("/lessons")
     String saveLessons(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
+        boolean counts = !fields.text("excused").equals("left-out");
+        return Sent.of(() -> lessons.save(open.teacher(), open.id(), times(fields), fields.raw("daysOff"), counts))
+                .saying(flash, count -> count == 1 ? "There is 1 lesson." : "There are " + count + " lessons.")
+                .to("redirect:/classes/" + open.id() + "/room/lessons?"
+                        + open.span().query())
+                .orShow(model, () -> typedPage(open, fields, fields.raw("daysOff"), model));
+    }
+
+    /** Days off are put into the form as if typed: nothing is saved by it, and nothing typed is lost. */
+    @PostMapping("/lessons/calendar")
+    String takeCalendar(
+            OpenClass open,
+            @RequestParam(name = "calendar", required = false) MultipartFile file,
+            FormFields fields,
+            Model model)
+            throws IOException {
+        String before = fields.raw("daysOff").stripTrailing();
+        return Sent.ofFile(() -> {
+                    if (file == null || file.isEmpty()) {
+                        throw FormException.at("calendar", "Choose the calendar file first: it ends in .ics.");
+                    }
+                    List<Term> terms = open.book().terms();
+                    return CalendarFile.daysOff(
+                            file.getBytes(),
+                            terms.get(0).firstDay(),
+                            terms.get(terms.size() - 1).lastDay());
+                })
+                .to(days -> {
+                    model.addAttribute(
+                            "taken",
+                            (days.size() == 1 ? "1 day" : days.size() + " days")
+                                    + " of the calendar are put in below. Look through them, then save.");
+                    return typedPage(open, fields, (before + "\n" + typed(days)).strip(), model);
+                })
+                .orShow(model, () -> typedPage(open, fields, before, model));
+    }
+
+    private static List<TimeRow> times(FormFields fields) {
         List<TimeRow> times = new ArrayList<>();
         List<String> weekdays = fields.texts("weekday");
         for (int i = 0; i < weekdays.size(); i++) {
             String week = fields.text("week", i);
             times.add(new TimeRow(
-                    (int) FormFields.toNumber(weekdays.get(i)),
-                    (int) Math.min(Integer.MAX_VALUE, FormFields.toNumber(fields.text("at", i))),
+                    number(weekdays.get(i)),
+                    number(fields.text("at", i)),
                     week.equals("A") || week.equals("B") ? week : "EVERY"));
         }
-        boolean counts = !fields.text("excused").equals("left-out");
-        return Sent.of(() -> lessons.save(open.teacher(), open.id(), times, fields.raw("daysOff"), counts))
-                .saying(flash, count -> count == 1 ? "There is 1 lesson." : "There are " + count + " lessons.")
-                .to("redirect:/classes/" + open.id() + "/room/lessons?"
-                        + open.span().query())
-                .orShow(model, () -> {
-                    model.addAttribute("times", times);
-                    model.addAttribute("daysOff", fields.raw("daysOff"));
-                    model.addAttribute("excusedCounts", counts);
-                    return lessonsPage(open, model);
-                });
+        return times;
+    }
+
+    /** A number far out of any range is as wrong as 0. */
+    private static int number(String text) {
+        long number = FormFields.toNumber(text);
+        return number > MOST_TYPED ? 0 : (int) number;
+    }
+
+    private String typedPage(OpenClass open, FormFields fields, String daysOff, Model model) {
+        model.addAttribute("times", times(fields));
+        model.addAttribute("daysOff", daysOff);
+        model.addAttribute("excusedCounts", !fields.text("excused").equals("left-out"));
+        return lessonsPage(open, model);
     }
 
     @PostMapping("/lessons/add")
     String add(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
-        return Sent.of(() -> lessons.add(
-                        open.teacher(), open.id(), fields.text("day"), (int) fields.number("number") % 1000))
+        return Sent.of(() -> lessons.add(open.teacher(), open.id(), fields.text("day"), number(fields.text("number"))))
                 .saying(flash, "The lesson is added.")
                 .to("redirect:/classes/" + open.id() + "/room/lessons?"
                         + open.span().query())

@@ -281,6 +281,75 @@ class RegisterTest {
     }
 
     @Test
+    void daysOffComeFromACalendarFileAndNothingElseOfIt() {
+        String address = own.base() + "/room/lessons/calendar?span=year";
+        own.visitor().get(own.base() + "/room/lessons");
+        String calendar = """
+                BEGIN:VCALENDAR
+                VERSION:2.0
+                BEGIN:VEVENT
+                SUMMARY:Winter
+                  break
+                DTSTART;VALUE=DATE:20270215
+                DTEND;VALUE=DATE:20270220
+                END:VEVENT
+                BEGIN:VEVENT
+                SUMMARY:Staff meeting
+                DTSTART:20270301T160000Z
+                DTEND:20270301T170000Z
+                END:VEVENT
+                BEGIN:VEVENT
+                SUMMARY:<b>Founders' day</b>
+                DTSTART;VALUE=DATE:20270312
+                END:VEVENT
+                BEGIN:VEVENT
+                SUMMARY:Summer
+                DTSTART;VALUE=DATE:20270801
+                DTEND;VALUE=DATE:99990101
+                END:VEVENT
+                BEGIN:VEVENT
+                SUMMARY:Every Monday
+                DTSTART;VALUE=DATE:20270104
+                RRULE:FREQ=WEEKLY
+                END:VEVENT
+                END:VCALENDAR
+                """.replace("\n", "\r\n");
+        String page = own.visitor()
+                .upload(address, "calendar", calendar.getBytes(StandardCharsets.UTF_8))
+                .body();
+        assertThat(Html.text(page, "#daysOff"))
+                .contains("2027-02-15 to 2027-02-19 Winter break", "2027-03-12 <b>Founders' day</b>")
+                .doesNotContain("Staff", "Summer", "Monday");
+        assertThat(page).contains("6 days of the calendar are put in below").doesNotContain("<b>Founders");
+        for (String bad : List.of(
+                "",
+                "no calendar at all",
+                "BEGIN:VCALENDAR\r\nEND:VCALENDAR",
+                "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nDTSTART;VALUE=DATE:2027",
+                "x".repeat(1_100_000))) {
+            HttpResponse<String> answer =
+                    own.visitor().upload(address, "calendar", bad.getBytes(StandardCharsets.UTF_8));
+            assertThat(answer.statusCode()).isEqualTo(200);
+            assertThat(Html.texts(answer.body(), ".notice")).isNotEmpty();
+        }
+        assertThat(run(() -> app.bean(LessonService.class).pattern(own.teacher(), own.id()))
+                        .daysOff())
+                .isEmpty();
+    }
+
+    @Test
+    void aDayOffIsOneForEveryClassOfTheYear() {
+        OwnClass other = own.another("9C");
+        run(() -> app.bean(LessonService.class)
+                .save(own.teacher(), other.id(), List.of(new RegisterMapper.TimeRow(3, 1, "EVERY")), "", true));
+        save("2027-02-17 Winter day\n2027-02-16", new RegisterMapper.TimeRow(2, 1, "EVERY"));
+        List<String> days = other.read(book -> book.book().register().orElseThrow().inOrder().stream()
+                .map(lesson -> lesson.date().toString())
+                .toList());
+        assertThat(days).hasSize(11).doesNotContain("2027-02-17").contains("2027-02-24");
+    }
+
+    @Test
     void aPatternThatWillNotDoIsRefusedWithWhatWasTypedAndChangesNothing() {
         String address = own.base() + "/room/lessons?span=year";
         own.visitor().get(address);
