@@ -115,6 +115,8 @@ const schoolReturn = (form) => {
     else if (answer.state === "refused")
       say(`Not saved: ${answer.why}. What you typed is still here; copy it before you load the page again.`);
     else if (answer.state === "signed-out") {
+      // Asked once more now, the answer could begin another session just as somebody signs in; all goes after that.
+      again = false;
       say("Not saved yet: you were signed out. What you typed is still here.");
       signInAgain(send);
     } else {
