@@ -121,6 +121,7 @@ class FrameJourney {
                     new com.microsoft.playwright.options.SelectOption().setLabel("Rainfall graphs, /20 · 22 Feb"));
             assertThat(page.locator("tbody td.cell:visible")).hasCount(24);
             Locator cell = Visit.cell(page, "Aldous", "Rainfall graphs");
+            assertThat(cell).isVisible();
             assertThat(cell.boundingBox().height).isGreaterThanOrEqualTo(44);
             cell.tap();
             page.keyboard().type("14");
