@@ -23,7 +23,7 @@ final class AttendanceFigures {
     static final List<Figure> ALL = List.of(
             ATTENDANCE,
             lessons("lessons-here", "Lessons here", Attendance::present),
-            lessons("lessons-late", "Lessons late", own -> own.late() + own.lateExcused()),
+            lessons("lessons-late", "Lessons late", Attendance::lateInAll),
             lessons("minutes-late", "Minutes late", Attendance::minutesLate),
             lessons("lessons-absent", "Lessons absent", Attendance::absent),
             lessons("lessons-excused", "Lessons excused", Attendance::absentExcused),

@@ -12,9 +12,10 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -53,6 +54,27 @@ public class EntryService {
         public boolean isKept() {
             return this != ALTERED_ELSEWHERE;
         }
+
+        /**
+         * What becomes of one whose cell has another version than the one typed over. Versions only rise, so a request
+         * that was applied before always ends here too; and so does one that follows a request whose answer was lost on
+         * the way.
+         *
+         * @param applied whether this very request was
+         * @param versionLeftBy the version of the cell where its latest alteration is one of some requests
+         * @param writeOver writes over that version; says whether it could
+         */
+        public static Outcome ofOvertaken(
+                TypedEntry typed,
+                boolean applied,
+                Function<List<UUID>, Optional<Integer>> versionLeftBy,
+                Predicate<Integer> writeOver) {
+            if (applied) {
+                return versionLeftBy.apply(List.of(typed.id())).isPresent() ? DELIVERED_BEFORE : OVERTAKEN;
+            }
+            List<UUID> follows = typed.over() == null ? List.of() : typed.over();
+            return versionLeftBy.apply(follows).filter(writeOver).isPresent() ? WRITTEN : ALTERED_ELSEWHERE;
+        }
     }
 
     /**
@@ -71,7 +93,7 @@ public class EntryService {
      */
     @Transactional
     public Applied apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
-        check(typed);
+        TypedEntry.check(typed, MOST_AT_ONCE);
         ClassBook classBook = books.open(teacher, classId);
         Map<TypedEntry, Outcome> outcomes = new HashMap<>();
         boolean behind = false;
@@ -88,7 +110,14 @@ public class EntryService {
                 outcomes.put(entry, Outcome.WRITTEN);
                 classBook = classBook.with(entry.cell(), understood, entry.base() + 1);
             } else {
-                outcomes.put(entry, afterAnother(teacher, classId, entry, understood));
+                outcomes.put(
+                        entry,
+                        Outcome.ofOvertaken(
+                                entry,
+                                changes.isApplied(teacher, entry.id()),
+                                requests -> versionLeftBy(teacher, entry, requests),
+                                // What it follows may have been applied after the class was read, so it is read again.
+                                version -> write(teacher, books.open(teacher, classId), entry, version, understood)));
                 behind = true;
             }
         }
@@ -102,28 +131,12 @@ public class EntryService {
      * @throws FormException when there are too many, or one is too long to be an entry
      */
     public ClassBook tried(ClassBook classBook, List<TypedEntry> typed) {
-        check(typed);
+        TypedEntry.check(typed, MOST_AT_ONCE);
         ClassBook tried = classBook;
         for (TypedEntry entry : typed) {
             tried = tried.with(entry.cell(), understand(entry, tried), entry.base() + 1);
         }
         return tried;
-    }
-
-    private static void check(List<TypedEntry> typed) {
-        if (typed.size() > MOST_AT_ONCE) {
-            throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was saved.");
-        }
-        if (typed.stream().anyMatch(entry -> entry == null || entry.id() == null || entry.text() == null)) {
-            throw new FormException("An entry came without its id or its words. None was saved.");
-        }
-        if (typed.stream()
-                .anyMatch(entry -> entry.over() != null
-                        && (entry.over().size() > TypedEntry.MOST_OVER
-                                || entry.over().stream().anyMatch(Objects::isNull)))) {
-            throw new FormException("An entry names over " + TypedEntry.MOST_OVER
-                    + " earlier ones, or one without an id. None was saved.");
-        }
     }
 
     private static Entry understand(TypedEntry typed, ClassBook classBook) {
@@ -147,23 +160,6 @@ public class EntryService {
         String before = classBook.entry(typed.cell()).toString();
         changes.recordEntry(teacher, classId, typed.cell(), before, entry.toString(), typed.way(), typed.id());
         return true;
-    }
-
-    /**
-     * The cell has another version than the one typed over. Versions only rise, so a request that was applied before
-     * always ends here too; and so does one that follows a request whose answer was lost on the way.
-     */
-    private Outcome afterAnother(TeacherId teacher, long classId, TypedEntry typed, Entry entry) {
-        if (changes.isApplied(teacher, typed.id())) {
-            return versionLeftBy(teacher, typed, List.of(typed.id())).isPresent()
-                    ? Outcome.DELIVERED_BEFORE
-                    : Outcome.OVERTAKEN;
-        }
-        Optional<Integer> own = versionLeftBy(teacher, typed, typed.over() == null ? List.of() : typed.over());
-        // What it follows may have been applied after the class was read, so the record of it is read again.
-        return own.isPresent() && write(teacher, books.open(teacher, classId), typed, own.get(), entry)
-                ? Outcome.WRITTEN
-                : Outcome.ALTERED_ELSEWHERE;
     }
 
     private Optional<Integer> versionLeftBy(TeacherId teacher, TypedEntry typed, List<UUID> requests) {

@@ -103,14 +103,13 @@ public class LessonService {
     private int make(TeacherId teacher, long classId, Book ofTheYear, List<TimeRow> times, List<DayOffRow> off) {
         Set<LocalDate> shut = off.stream().map(DayOffRow::date).collect(Collectors.toSet());
         List<LessonRow> before = mapper.findLessons(teacher, classId);
-        Set<List<Object>> wanted = wanted(ofTheYear, times, shut);
+        Set<Hour> wanted = wanted(ofTheYear, times, shut);
         for (LessonRow row : before) {
-            if (!row.single() && !wanted.contains(List.<Object>of(row.date(), row.at()))) {
+            if (!row.single() && !wanted.contains(new Hour(row.date(), row.at()))) {
                 mapper.deleteUntaken(teacher, classId, row.id());
             }
         }
-        wanted.forEach(
-                lesson -> mapper.insertLesson(teacher, classId, (LocalDate) lesson.get(0), (int) lesson.get(1), false));
+        wanted.forEach(lesson -> mapper.insertLesson(teacher, classId, lesson.date(), lesson.at(), false));
         int now = mapper.findLessons(teacher, classId).size();
         changes.recordGroundwork(teacher, classId, "lessons", before.size() + " lessons", now + " lessons");
         return now;
@@ -157,9 +156,12 @@ public class LessonService {
         }
     }
 
-    /** Every lesson the pattern gives, as its date and number. */
-    static Set<List<Object>> wanted(Book book, List<TimeRow> times, Set<LocalDate> shut) {
-        Set<List<Object>> wanted = new HashSet<>();
+    /** A place in the timetable: a day, and the number within it. */
+    record Hour(LocalDate date, int at) {}
+
+    /** Every lesson the pattern gives. */
+    static Set<Hour> wanted(Book book, List<TimeRow> times, Set<LocalDate> shut) {
+        Set<Hour> wanted = new HashSet<>();
         if (book.terms().isEmpty()) {
             return wanted;
         }
@@ -171,7 +173,7 @@ public class LessonService {
                     if (time.weekday() == day.getDayOfWeek().getValue()
                             && !shut.contains(day)
                             && (time.week().equals("EVERY") || time.week().equals(weekA ? "A" : "B"))) {
-                        wanted.add(List.of(day, time.at()));
+                        wanted.add(new Hour(day, time.at()));
                     }
                 }
             }

@@ -2,6 +2,7 @@ package aestimo.app.register;
 
 import aestimo.app.frame.Days;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.marks.TypedEntry;
 import aestimo.app.web.ForScripts;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.register.Register;
@@ -44,7 +45,7 @@ class RegisterEntriesController extends ForScripts {
 
     @PutMapping
     @ResponseBody
-    Answer save(OpenClass open, @RequestBody List<TypedPresence> typed) {
+    Answer save(OpenClass open, @RequestBody List<TypedEntry> typed) {
         RegisterService.Applied applied = registers.apply(open.teacher(), open.id(), typed);
         Register register = applied.classBook().book().register().orElseThrow();
         return new Answer(
@@ -58,11 +59,11 @@ class RegisterEntriesController extends ForScripts {
     }
 
     private static Kept kept(RegisterService.Outcome outcome) {
-        TypedPresence typed = outcome.typed();
+        TypedEntry typed = outcome.typed();
         return new Kept(
                 typed.id(),
                 outcome.kept(),
                 outcome.overtaken(),
-                new Said(typed.lesson(), typed.student(), 0, outcome.version(), outcome.text()));
+                new Said(typed.assessment(), typed.student(), 0, outcome.version(), outcome.text()));
     }
 }

@@ -3,6 +3,8 @@ package aestimo.app.register;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
+import aestimo.app.marks.EntryService;
+import aestimo.app.marks.TypedEntry;
 import aestimo.app.register.RegisterMapper.EntryRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -35,7 +37,6 @@ public class RegisterService {
     static final int LONGEST_TEXT = 140;
     static final int LONGEST_REASON = 100;
     private static final int MOST_MINUTES = 999;
-    private static final int MOST_OVER = 50;
 
     private final RegisterMapper mapper;
     private final BookService books;
@@ -55,7 +56,7 @@ public class RegisterService {
      * @param version of what stands there by now
      * @param text what stands there by now, as it would be typed
      */
-    record Outcome(TypedPresence typed, boolean kept, boolean overtaken, int version, String text) {}
+    record Outcome(TypedEntry typed, boolean kept, boolean overtaken, int version, String text) {}
 
     /** @param classBook the class as it stands afterwards */
     record Applied(List<Outcome> outcomes, ClassBook classBook) {}
@@ -67,42 +68,42 @@ public class RegisterService {
      * @throws NotFoundException when the class, a student or a lesson is not the teacher's
      */
     @Transactional
-    public Applied apply(TeacherId teacher, long classId, List<TypedPresence> typed) {
-        check(typed);
+    public Applied apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
+        TypedEntry.check(typed, MOST_AT_ONCE);
         ClassBook before = books.open(teacher, classId);
-        Map<UUID, Boolean> kept = new HashMap<>();
-        Map<UUID, Boolean> overtaken = new HashMap<>();
+        Map<TypedEntry, EntryService.Outcome> became = new HashMap<>();
         // The same order for everybody, so that two devices saving at once cannot block each other.
-        for (TypedPresence one : typed.stream()
-                .sorted(Comparator.comparingLong(TypedPresence::lesson).thenComparingLong(TypedPresence::student))
+        for (TypedEntry one : typed.stream()
+                .sorted(Comparator.comparingLong(TypedEntry::assessment).thenComparingLong(TypedEntry::student))
                 .toList()) {
-            Lesson lesson = lesson(before, one.lesson());
+            Lesson lesson = lesson(before, one.assessment());
             Student student = before.student(one.student());
             Optional<RegisterEntry> said = understand(one, student, lesson);
-            if (said.equals(entry(before, student, lesson)) || write(teacher, before, one, one.base(), said)) {
-                kept.put(one.id(), true);
-            } else if (changes.isApplied(teacher, one.id())) {
-                kept.put(one.id(), true);
-                overtaken.put(
-                        one.id(), versionLeftBy(teacher, one, List.of(one.id())).isEmpty());
+            if (said.equals(entry(before, student, lesson))) {
+                became.put(one, EntryService.Outcome.STOOD_ALREADY);
+            } else if (write(teacher, before, one, one.base(), said)) {
+                became.put(one, EntryService.Outcome.WRITTEN);
             } else {
-                Optional<Integer> own = versionLeftBy(teacher, one, one.over() == null ? List.of() : one.over());
-                kept.put(
-                        one.id(),
-                        own.isPresent() && write(teacher, books.open(teacher, classId), one, own.get(), said));
+                became.put(
+                        one,
+                        EntryService.Outcome.ofOvertaken(
+                                one,
+                                changes.isApplied(teacher, one.id()),
+                                requests -> versionLeftBy(teacher, one, requests),
+                                version -> write(teacher, books.open(teacher, classId), one, version, said)));
             }
         }
         ClassBook after = books.open(teacher, classId);
         Map<Long, Map<Long, Integer>> versions = new HashMap<>();
         List<Outcome> outcomes = new ArrayList<>();
-        for (TypedPresence one : typed) {
+        for (TypedEntry one : typed) {
             outcomes.add(new Outcome(
                     one,
-                    kept.getOrDefault(one.id(), false),
-                    overtaken.getOrDefault(one.id(), false),
-                    versions.computeIfAbsent(one.lesson(), id -> versions(teacher, id))
+                    Objects.requireNonNull(became.get(one)).isKept(),
+                    became.get(one) == EntryService.Outcome.OVERTAKEN,
+                    versions.computeIfAbsent(one.assessment(), id -> versions(teacher, id))
                             .getOrDefault(one.student(), 0),
-                    text(after, after.student(one.student()), lesson(after, one.lesson()))));
+                    text(after, after.student(one.student()), lesson(after, one.assessment()))));
         }
         return new Applied(outcomes, after);
     }
@@ -139,11 +140,13 @@ public class RegisterService {
             }
             mapper.insertLesson(teacher, classId, lesson.date(), lesson.at(), true);
         }
-        Map<List<Object>, Long> ids = new HashMap<>();
-        mapper.findLessons(teacher, classId).forEach(row -> ids.put(List.of(row.date(), row.at()), row.id()));
+        Map<LessonService.Hour, Long> ids = new HashMap<>();
+        mapper.findLessons(teacher, classId)
+                .forEach(row -> ids.put(new LessonService.Hour(row.date(), row.at()), row.id()));
         register.lessons()
                 .forEach(lesson -> made.put(
-                        lesson.id(), Objects.requireNonNull(ids.get(List.<Object>of(lesson.date(), lesson.at())))));
+                        lesson.id(),
+                        Objects.requireNonNull(ids.get(new LessonService.Hour(lesson.date(), lesson.at())))));
         mapper.updateExcusedAbsence(teacher, classId, register.excusedAbsence().name());
         for (RegisterEntry entry : register.entries()) {
             if (entry.reason().length() > LONGEST_REASON || entry.minutes() > MOST_MINUTES) {
@@ -197,22 +200,7 @@ public class RegisterService {
         return register.entry(student.id(), lesson);
     }
 
-    private static void check(List<TypedPresence> typed) {
-        if (typed.size() > MOST_AT_ONCE) {
-            throw new FormException("Over " + MOST_AT_ONCE + " entries came at once. None was saved.");
-        }
-        for (TypedPresence one : typed) {
-            if (one == null || one.id() == null || one.text() == null) {
-                throw new FormException("An entry came without its id or its words. None was saved.");
-            }
-            if (one.over() != null
-                    && (one.over().size() > MOST_OVER || one.over().stream().anyMatch(Objects::isNull))) {
-                throw new FormException("An entry names over " + MOST_OVER + " earlier ones. None was saved.");
-            }
-        }
-    }
-
-    private static Optional<RegisterEntry> understand(TypedPresence typed, Student student, Lesson lesson) {
+    private static Optional<RegisterEntry> understand(TypedEntry typed, Student student, Lesson lesson) {
         if (typed.text().length() > LONGEST_TEXT) {
             throw new FormException("An entry has over " + LONGEST_TEXT + " characters. It was not saved.");
         }
@@ -229,31 +217,31 @@ public class RegisterService {
 
     /** Whether the entry had the version given, and so is written, with its change. */
     private boolean write(
-            TeacherId teacher, ClassBook classBook, TypedPresence typed, int base, Optional<RegisterEntry> said) {
+            TeacherId teacher, ClassBook classBook, TypedEntry typed, int base, Optional<RegisterEntry> said) {
         long classId = classBook.row().id();
         EntryRow row = said.map(entry -> EntryRow.of(classId, entry))
-                .orElseGet(() -> EntryRow.none(classId, typed.lesson(), typed.student()));
+                .orElseGet(() -> EntryRow.none(classId, typed.assessment(), typed.student()));
         if (mapper.write(teacher, row, base) == 0) {
             return false;
         }
         changes.recordPresence(
                 teacher,
                 classId,
-                typed.lesson(),
+                typed.assessment(),
                 typed.student(),
-                text(classBook, classBook.student(typed.student()), lesson(classBook, typed.lesson())),
+                text(classBook, classBook.student(typed.student()), lesson(classBook, typed.assessment())),
                 said.map(RegisterText::of).orElse(""),
                 typed.way(),
                 typed.id());
         return true;
     }
 
-    private Optional<Integer> versionLeftBy(TeacherId teacher, TypedPresence typed, List<UUID> requests) {
+    private Optional<Integer> versionLeftBy(TeacherId teacher, TypedEntry typed, List<UUID> requests) {
         return requests.isEmpty()
                 ? Optional.empty()
                 : Optional.ofNullable(mapper.findVersionLeftBy(
                         teacher,
-                        typed.lesson(),
+                        typed.assessment(),
                         typed.student(),
                         requests.stream().map(UUID::toString).toArray(String[]::new)));
     }

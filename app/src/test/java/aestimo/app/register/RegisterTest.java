@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import aestimo.app.figures.Catalogue;
 import aestimo.app.figures.ClassFigures;
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.marks.TypedEntry;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
@@ -72,8 +73,8 @@ class RegisterTest {
                 .orElseThrow());
     }
 
-    private TypedPresence typed(String family, int base, String text, UUID... over) {
-        return new TypedPresence(
+    private TypedEntry typed(String family, int base, String text, UUID... over) {
+        return new TypedEntry(
                 UUID.randomUUID(),
                 Long.parseLong(lesson().id().text()),
                 Long.parseLong(student(family).id().text()),
@@ -84,7 +85,7 @@ class RegisterTest {
                 List.of(over));
     }
 
-    private RegisterService.Outcome apply(TypedPresence typed) {
+    private RegisterService.Outcome apply(TypedEntry typed) {
         return run(() -> app.bean(RegisterService.class).apply(own.teacher(), own.id(), List.of(typed)))
                 .outcomes()
                 .get(0);
@@ -99,7 +100,7 @@ class RegisterTest {
 
     @Test
     void whatIsDeliveredTwiceIsAppliedOnceAndWhatStandsElsewhereIsAskedAbout() {
-        TypedPresence late = typed("Brandt", 0, "l 7: bus");
+        TypedEntry late = typed("Brandt", 0, "l 7: bus");
         assertThat(apply(late))
                 .extracting(RegisterService.Outcome::kept, RegisterService.Outcome::version)
                 .containsExactly(true, 1);
@@ -121,11 +122,11 @@ class RegisterTest {
 
     @Test
     void oneThatFollowsALostAnswerGoesOverItAndOverNobodyElses() {
-        TypedPresence first = typed("Brandt", 0, "here");
+        TypedEntry first = typed("Brandt", 0, "here");
         apply(first);
         assertThat(apply(typed("Brandt", 0, "late 3", first.id())).kept()).isTrue();
         assertThat(said("Brandt")).isEqualTo("late 3");
-        TypedPresence second = typed("Castellan", 0, "here");
+        TypedEntry second = typed("Castellan", 0, "here");
         apply(second);
         apply(typed("Castellan", 1, "absent"));
         assertThat(apply(typed("Castellan", 0, "late 3", second.id())).kept()).isFalse();
@@ -137,7 +138,7 @@ class RegisterTest {
         ExecutorService devices = Executors.newFixedThreadPool(2);
         List<Future<RegisterService.Applied>> taking = new ArrayList<>();
         for (String words : List.of("here", "absent")) {
-            List<TypedPresence> all = new ArrayList<>();
+            List<TypedEntry> all = new ArrayList<>();
             for (String family : List.of("Farrow", "Brandt", "Eberly", "Castellan", "Dunmore")) {
                 all.add(typed(family, 0, words));
             }
@@ -257,7 +258,7 @@ class RegisterTest {
                 .apply(
                         own.teacher(),
                         own.id(),
-                        List.of(new TypedPresence(
+                        List.of(new TypedEntry(
                                 UUID.randomUUID(),
                                 Long.parseLong(taken.id().text()),
                                 Long.parseLong(student("Brandt").id().text()),

@@ -75,9 +75,14 @@ public record Attendance(
                 excusedAbsence);
     }
 
+    /** Lessons they were late for, with an excuse or without. */
+    public int lateInAll() {
+        return late + lateExcused;
+    }
+
     /** Lessons they were in, from the start or late. */
     public int attended() {
-        return present + late + lateExcused;
+        return present + lateInAll();
     }
 
     /** Lessons the percent is of. */
