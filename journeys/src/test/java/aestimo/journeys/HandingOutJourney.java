@@ -60,11 +60,13 @@ class HandingOutJourney {
     }
 
     private static void isOver(Page page) {
+        page.waitForLoadState();
         assertThat(page.locator("#job [data-going]"))
                 .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(PATIENCE_MS));
     }
 
     private static List<String> states(Page page) {
+        page.waitForLoadState();
         return page.locator(".is-messages tbody b").allInnerTexts();
     }
 

@@ -127,8 +127,15 @@ final class Visit implements AutoCloseable {
                 .isEmpty();
     }
 
+    /** The page's markup once all of it has arrived: its first heading is there before its last row. */
+    static String whole(Page page) {
+        page.waitForLoadState();
+        return page.content();
+    }
+
     /** The cell of a student and an assessment on the sheet. */
     static Locator cell(Page page, String student, String assessment) {
+        page.waitForLoadState();
         int column = page.locator("thead th.piece a").allInnerTexts().indexOf(assessment);
         assertThat(column).as(assessment).isNotNegative();
         return page.locator("tbody tr")
