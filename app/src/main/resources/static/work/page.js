@@ -7,6 +7,7 @@ const EACH = [
   [".yearline-picture", () => import("./yearline.js")],
   ["#sheet:has(tbody tr)", () => import("./sheet.js")],
   ["#register", () => import("./register.js")],
+  ["#seats", () => import("./seats.js")],
   ["#run:has(#run-lines)", () => import("./run.js")],
   [".figures[data-query]", () => import("./figures.js")],
   ["form[data-look]:not([data-no-look])", () => import("./would-move.js")],

@@ -63,7 +63,9 @@ class StandingJourney {
             page.keyboard().press("F9");
             assertThat(page.locator("#names")).containsText("show names");
             assertThat(page).hasURL(Pattern.compile(".*order=name"));
-            assertThat(Visit.whole(page)).doesNotContain("Voss", "Mikkel", "2224").containsPattern("Student [1-9][0-9]");
+            assertThat(Visit.whole(page))
+                    .doesNotContain("Voss", "Mikkel", "2224")
+                    .containsPattern("Student [1-9][0-9]");
             page.navigate("/classes/1/marks");
             assertThat(Visit.whole(page)).doesNotContain("Voss", "Mikkel");
             page.navigate("/classes/1/groundwork/students");

@@ -45,6 +45,7 @@ class DemoData implements ApplicationRunner {
     private final DemoLetters letters;
     private final DemoContacts contacts;
     private final DemoRegister register;
+    private final DemoSeats seats;
     private final BookService books;
     private final SchoolService school;
     private final String office;
@@ -57,6 +58,7 @@ class DemoData implements ApplicationRunner {
             DemoLetters letters,
             DemoContacts contacts,
             DemoRegister register,
+            DemoSeats seats,
             BookService books,
             SchoolService school,
             @Value("${aestimo.office}") String office,
@@ -67,6 +69,7 @@ class DemoData implements ApplicationRunner {
         this.letters = letters;
         this.contacts = contacts;
         this.register = register;
+        this.seats = seats;
         this.books = books;
         this.school = school;
         this.office = office;
@@ -126,6 +129,7 @@ class DemoData implements ApplicationRunner {
                             .filter(row -> row.name().equals("9B"))
                             .forEach(row -> {
                                 register.make(teacher, row.id());
+                                seats.make(teacher, row.id());
                                 contacts.make(teacher, row.id());
                                 letters.make(teacher, row.id());
                             });

@@ -34,6 +34,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/notes",
                     "/classes/*/families/**",
                     "/classes/*/room",
+                    "/classes/*/room/seats/**",
                     "/classes/*/run/**",
                     "/classes/*/standing/*/parent",
                     "/classes/*/standing/evening",

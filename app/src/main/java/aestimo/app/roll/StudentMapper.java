@@ -41,6 +41,19 @@ interface StudentMapper {
 
     List<NoteRow> findSupportNotes(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
+    /** @param birthday null where it is not known */
+    record PersonRow(
+            long enrolmentId,
+            String family,
+            String given,
+            String preferred,
+            @Nullable LocalDate birthday,
+            String supportNote,
+            boolean hasPhoto) {}
+
+    /** Everybody of a class, in no order. */
+    List<PersonRow> findPeople(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     List<SetRow> findSets(@Param("teacher") TeacherId teacher, @Param("enrolmentId") long enrolmentId);
 
     /** Titles of the other classes a student is in. */

@@ -111,6 +111,12 @@ public class StudentService {
                 .collect(Collectors.toMap(NoteRow::enrolmentId, NoteRow::note));
     }
 
+    /** Everybody of a class, by enrolment. */
+    @Transactional(readOnly = true)
+    public Map<Long, Person> people(TeacherId teacher, long classId) {
+        return Person.of(mapper.findPeople(teacher, classId));
+    }
+
     private CardRow row(TeacherId teacher, long classId, long enrolmentId) {
         return mapper.findCard(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student"));
     }
