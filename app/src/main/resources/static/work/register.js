@@ -1,11 +1,15 @@
-// The register of one lesson: a key or a tap for each student. What is said goes into a queue as marks do, so that a
+// The register of one lesson, by name or by seat: a key or a tap for each student. What is said goes into a queue as marks do, so that a
 // lost line, another device or a killed server loses nothing.
+import { fragment } from "./ask.js";
 import { startEntries } from "./entries.js";
 import { Steps } from "./steps.js";
 
 const CSS = ["is-here", "is-late", "is-absent"];
 const KEYS = { Enter: "here", h: "here", a: "absent", l: "late", x: "excused", ".": "more", Backspace: "", Delete: "" };
 const QUICK_MINUTES = 1500;
+const SETTLED = 200;
+// What a tap on a seat makes of what is said.
+const TAPPED = { "": "absent", here: "absent", absent: "late", late: "here" };
 
 export const start = (list) => {
   const lines = [...list.querySelectorAll(".who")];
@@ -16,8 +20,11 @@ export const start = (list) => {
   const lesson = Number(list.dataset.lesson);
   const steps = new Steps(`aestimo.steps.${key}.${lesson}`);
   const more = document.getElementById("more");
+  const bar = document.getElementById("seat-keys");
   const minutes = document.getElementById("more-minutes");
   const reason = document.getElementById("more-reason");
+
+  let now = lines.find((line) => line.dataset.text === "") ?? lines[0];
 
   const lineOf = ({ assessment, student }) =>
     assessment === lesson ? lines.find((line) => Number(line.dataset.s) === student) : undefined;
@@ -29,16 +36,23 @@ export const start = (list) => {
       `${here} here · ${late} late · ${absent} absent · ${lines.length - here - late - absent} to say`;
     document.getElementById("all-here").disabled = here + late + absent === lines.length;
   };
+  /** The buttons of a student, pressed as what is said. */
+  const press = (line) => {
+    const text = line.dataset.text;
+    const buttons = bar ? (line === now ? bar.querySelectorAll("[data-say]") : []) : line.querySelectorAll("[data-say]");
+    for (const button of buttons) {
+      const { say } = button.dataset;
+      const is = say === "excused" ? /^\w+( \d+)? excused/.test(text) : say ? text.startsWith(say) : text === "";
+      button.setAttribute("aria-pressed", String(is));
+    }
+    if (bar && line === now) document.getElementById("seat-name").textContent = line.dataset.name;
+  };
   const show = (line, text) => {
     line.dataset.text = text;
     line.classList.remove(...CSS);
     if (kind(text)) line.classList.add(kind(text));
     line.querySelector(".who-said").textContent = text || "to say";
-    for (const button of line.querySelectorAll("[data-say]"))
-      button.setAttribute(
-        "aria-pressed",
-        String(button.dataset.say === "excused" ? /^\w+( \d+)? excused/.test(text) : text.startsWith(button.dataset.say)),
-      );
+    press(line);
     sums();
   };
   const say = (words) => {
@@ -89,7 +103,6 @@ export const start = (list) => {
     if (text !== line.dataset.text) steps.push([put(line, text, "typed")]);
   };
 
-  let now = lines.find((line) => line.dataset.text === "") ?? lines[0];
   const go = (line) => {
     if (!line) return;
     now.tabIndex = -1;
@@ -98,8 +111,37 @@ export const start = (list) => {
     now.tabIndex = 0;
     now.classList.add("is-now");
     now.focus();
+    press(now);
+    tellAbout();
   };
   const beside = (by) => lines[lines.indexOf(now) + by];
+  /** Rows of the room, each with those who sit in it and how far across; who has no seat is in a row behind. */
+  const rows = [...list.querySelectorAll("tr")]
+    .map((row) => [...row.cells].flatMap((td, x) => [...td.querySelectorAll(".who")].map((who) => ({ who, x }))))
+    .concat([[...list.querySelectorAll(".unseated-list .who")].map((who, x) => ({ who, x }))])
+    .filter((row) => row.length);
+  const above = (by) => {
+    if (!bar) return beside(by);
+    const y = rows.findIndex((row) => row.some((it) => it.who === now));
+    const { x } = rows[y].find((it) => it.who === now);
+    return rows[y + by]?.reduce((one, other) => (Math.abs(other.x - x) < Math.abs(one.x - x) ? other : one)).who;
+  };
+
+  // The margin follows the student chosen, once keys and taps have come to rest.
+  const about = document.getElementById("about");
+  let asked = 0;
+  const tellAbout = () => {
+    clearTimeout(asked);
+    asked = setTimeout(async () => {
+      const student = now.dataset.s;
+      try {
+        const told = await fragment(`${about.dataset.address}/${student}?${about.dataset.query}`);
+        if (now.dataset.s === student) about.innerHTML = told;
+      } catch {
+        about.textContent = "Cannot be read now: there is no connection, or you were signed out.";
+      }
+    }, SETTLED);
+  };
 
   const openMore = (line) => {
     go(line);
@@ -109,7 +151,7 @@ export const start = (list) => {
     minutes.closest("label").hidden = !line.dataset.text.startsWith("late");
     reason.value = line.dataset.text.includes(": ") ? line.dataset.text.slice(line.dataset.text.indexOf(": ") + 2) : "";
     more.hidden = false;
-    line.append(more);
+    (bar?.parentElement ?? line).insertBefore(more, bar?.nextElementSibling ?? null);
     (minutes.closest("label").hidden ? reason : minutes).focus();
   };
   const closeMore = () => {
@@ -150,20 +192,29 @@ export const start = (list) => {
   list.addEventListener("click", (event) => {
     const line = event.target.closest(".who");
     if (!line || more.contains(event.target)) return;
-    const what = event.target.closest("[data-say]")?.dataset.say;
+    const what = bar ? TAPPED[kind(line.dataset.text).slice(3)] : event.target.closest("[data-say]")?.dataset.say;
     go(line);
     if (what) does(line, what);
+  });
+  bar?.addEventListener("click", (event) => {
+    const button = event.target.closest("[data-say]");
+    if (!button) return;
+    does(now, button.dataset.say);
+    if (button.dataset.say !== "more") button.focus();
   });
 
   // Minutes typed behind “l” belong to it as long as they come quickly; a later digit begins anew.
   let typedAt = 0;
   list.addEventListener("keydown", (event) => {
     if (event.ctrlKey || event.metaKey || event.altKey || more.contains(event.target)) return;
-    if (event.target.matches("button") && (event.key === "Enter" || event.key === " ")) return;
+    if (event.target.matches("button:not(.who)") && (event.key === "Enter" || event.key === " ")) return;
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
-      go(beside(event.key === "ArrowDown" ? 1 : -1));
-      return;
+      return go(above(event.key === "ArrowDown" ? 1 : -1));
+    }
+    if (bar && (event.key === "ArrowRight" || event.key === "ArrowLeft")) {
+      event.preventDefault();
+      return go(beside(event.key === "ArrowRight" ? 1 : -1));
     }
     if (/^\d$/.test(event.key) && now.dataset.text.startsWith("late")) {
       event.preventDefault();
@@ -211,5 +262,6 @@ export const start = (list) => {
   }
   now.tabIndex = 0;
   now.classList.add("is-now");
+  if (matchMedia("(min-width: 1024px)").matches) tellAbout();
   if (matchMedia("(min-width: 720px)").matches) now.focus({ preventScroll: true });
 };

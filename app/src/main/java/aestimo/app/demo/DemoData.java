@@ -9,7 +9,9 @@ import aestimo.app.school.Connection;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
+import java.time.DayOfWeek;
 import java.util.List;
+import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -38,6 +40,12 @@ class DemoData implements ApplicationRunner {
             new Forms.TermLine(0, "Term 1", "2026-09-01", "2026-12-11", "30", false),
             new Forms.TermLine(0, "Term 2", "2027-01-04", "2027-03-26", "30", false),
             new Forms.TermLine(0, "Term 3", "2027-04-12", "2027-07-02", "40", false));
+
+    /** The classes that keep a register, with the days of their lessons. */
+    private static final Map<String, List<DayOfWeek>> LESSONS = Map.of(
+            "9B", List.of(DayOfWeek.TUESDAY, DayOfWeek.WEDNESDAY),
+            "8D", List.of(DayOfWeek.MONDAY, DayOfWeek.THURSDAY),
+            "10A", List.of(DayOfWeek.WEDNESDAY, DayOfWeek.FRIDAY));
 
     private final AccountService accounts;
     private final YearService years;
@@ -126,9 +134,11 @@ class DemoData implements ApplicationRunner {
                             teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
                     plans.forEach(plan -> classes.make(teacher, year, plan));
                     books.classes(teacher).stream()
+                            .filter(row -> LESSONS.containsKey(row.name()))
+                            .forEach(row -> register.make(teacher, row.id(), LESSONS.get(row.name())));
+                    books.classes(teacher).stream()
                             .filter(row -> row.name().equals("9B"))
                             .forEach(row -> {
-                                register.make(teacher, row.id());
                                 seats.make(teacher, row.id());
                                 contacts.make(teacher, row.id());
                                 letters.make(teacher, row.id());

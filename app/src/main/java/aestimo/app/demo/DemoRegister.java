@@ -7,10 +7,13 @@ import aestimo.app.register.RegisterService;
 import aestimo.app.store.TeacherId;
 import aestimo.core.book.Student;
 import aestimo.core.register.Lesson;
+import aestimo.core.entry.EntryKind;
 import java.time.DayOfWeek;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -22,6 +25,7 @@ class DemoRegister {
     private static final int SEED = 20_260_901;
     private static final int OFTEN_LATE = 9;
     private static final int AWAY_ON_TUESDAYS = 14;
+    private static final LocalDate SAT_LATER = LocalDate.of(2027, 2, 2);
     private static final List<String> REASONS = List.of("dentist", "ill", "trip", "bus");
     private static final String DAYS_OFF = """
             2026-10-19 to 2026-10-23 Autumn break
@@ -38,8 +42,14 @@ class DemoRegister {
         this.books = books;
     }
 
-    void make(TeacherId teacher, long classId) {
-        lessons.saveWeek(teacher, classId, List.of(DayOfWeek.TUESDAY, DayOfWeek.WEDNESDAY), List.of(2, 3), DAYS_OFF);
+    /** @param days on which the class has a lesson, the second of the day on the first of them, then the third and so on */
+    void make(TeacherId teacher, long classId, List<DayOfWeek> days) {
+        lessons.saveWeek(
+                teacher,
+                classId,
+                days,
+                IntStream.range(2, 2 + days.size()).boxed().toList(),
+                DAYS_OFF);
         ClassBook classBook = books.open(teacher, classId);
         Random random = new Random(SEED);
         List<RegisterService.Taken> taken = new ArrayList<>();
@@ -50,7 +60,14 @@ class DemoRegister {
             int place = 0;
             for (Student student : classBook.book().students()) {
                 if (student.isEnrolledOn(lesson.date())) {
-                    taken.add(new RegisterService.Taken(lesson, student, said(lesson, place, random)));
+                    String said = said(lesson, place, random);
+                    boolean sat = classBook.book().assessments().stream()
+                            .anyMatch(piece -> piece.date().equals(lesson.date())
+                                    && classBook.book().entry(student, piece).is(EntryKind.MARK));
+                    // Whoever has a mark of the day was here, but for one who sat it later.
+                    boolean laterOn = place == AWAY_ON_TUESDAYS && lesson.date().equals(SAT_LATER);
+                    taken.add(new RegisterService.Taken(
+                            lesson, student, sat && !laterOn && said.startsWith("absent") ? "here" : said));
                 }
                 place++;
             }

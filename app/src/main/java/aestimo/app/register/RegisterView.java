@@ -2,6 +2,7 @@ package aestimo.app.register;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
+import aestimo.app.seats.SeatPlan;
 import aestimo.core.book.Student;
 import aestimo.core.register.Lesson;
 import aestimo.core.register.Register;
@@ -13,9 +14,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
- * One lesson of the register, by name.
+ * One lesson of the register, by name or by seat.
  *
  * @param title “Wed 24 Feb, lesson 3”
  * @param before the lesson before, empty at the first
@@ -98,6 +100,16 @@ public record RegisterView(
         long absent = count("is-absent");
         return here + " here · " + late + " late · " + absent + " absent · " + (lines.size() - here - late - absent)
                 + " to say";
+    }
+
+    /** Where everybody of the lesson sits. */
+    public Map<Long, Line> byStudent() {
+        return lines.stream().collect(Collectors.toMap(Line::id, line -> line));
+    }
+
+    /** Those of the lesson who have no seat in a plan. */
+    public List<Line> without(SeatPlan plan) {
+        return lines.stream().filter(line -> plan.of(line.id()).isEmpty()).toList();
     }
 
     private long count(String css) {

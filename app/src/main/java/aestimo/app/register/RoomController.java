@@ -4,6 +4,10 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.register.RegisterMapper.DayOffRow;
 import aestimo.app.register.RegisterMapper.TimeRow;
+import aestimo.app.roll.StudentService;
+import aestimo.app.seats.SeatGrid;
+import aestimo.app.seats.SeatPlan;
+import aestimo.app.seats.SeatService;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
@@ -36,9 +40,18 @@ class RoomController {
     private final FrameService frames;
     private final RegisterService registers;
     private final LessonService lessons;
+    private final SeatService seats;
+    private final StudentService students;
 
-    RoomController(FrameService frames, RegisterService registers, LessonService lessons) {
+    RoomController(
+            FrameService frames,
+            RegisterService registers,
+            LessonService lessons,
+            SeatService seats,
+            StudentService students) {
         this.frames = frames;
+        this.seats = seats;
+        this.students = students;
         this.registers = registers;
         this.lessons = lessons;
     }
@@ -47,6 +60,15 @@ class RoomController {
     String register(OpenClass open, Model model) {
         model.addAttribute("frame", frames.ofClass(open, "room"));
         Optional<Lesson> lesson = lesson(open);
+        Optional<SeatPlan> plan = seats.inUse(open.teacher(), open.id());
+        boolean bySeat = plan.isPresent() && !"name".equals(open.parameters().get("by"));
+        model.addAttribute("hasSeats", plan.isPresent());
+        model.addAttribute("bySeat", bySeat);
+        if (bySeat) {
+            model.addAttribute("plan", plan.orElseThrow());
+            model.addAttribute("grid", SeatGrid.of(plan.orElseThrow(), true));
+            model.addAttribute("people", students.people(open.teacher(), open.id()));
+        }
         lesson.ifPresent(own -> {
             long id = Long.parseLong(own.id().text());
             model.addAttribute(

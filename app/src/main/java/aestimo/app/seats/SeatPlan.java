@@ -73,4 +73,9 @@ public record SeatPlan(
     public Optional<Placed> of(long student) {
         return seats.stream().filter(own -> own.student() == student).findFirst();
     }
+
+    /** “row 2, seat 3” of a student; empty where they have none. */
+    public Optional<String> seatOf(long student) {
+        return of(student).map(own -> new SeatWords(seats).of(own.seat()));
+    }
 }

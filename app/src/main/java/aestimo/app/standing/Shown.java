@@ -16,6 +16,7 @@ public record Shown(Set<Field> fields) {
         MEAN("class mean"),
         STRIP("the class as dots"),
         NOTES("notes"),
+        ATTENDANCE("attendance"),
         RANK("rank");
 
         private final String words;

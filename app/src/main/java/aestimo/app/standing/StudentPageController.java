@@ -9,6 +9,7 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
+import aestimo.app.register.AttendanceView;
 import aestimo.app.roll.StudentService;
 import aestimo.app.sealed.SealedTerms;
 import aestimo.app.targets.StudentTargets;
@@ -96,6 +97,7 @@ class StudentPageController {
                         sealed.attained(open.teacher(), open.classBook()),
                         student,
                         open.parameters().containsKey("stage")));
+        model.addAttribute("attendance", AttendanceView.of(open.book(), span.span(), student, StudentView.OVER_TIME));
         model.addAttribute("stageName", targets.stageName(open.teacher(), open.id()));
         ChangeFilter own = new ChangeFilter(0, enrolmentId, 0, "", null, null, true);
         model.addAttribute(

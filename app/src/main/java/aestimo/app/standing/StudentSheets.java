@@ -6,12 +6,14 @@ import aestimo.app.frame.FewStudents;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.Remarks;
 import aestimo.app.picture.Strip;
+import aestimo.app.register.AttendanceView;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
 import aestimo.core.id.StudentId;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,9 +25,16 @@ import java.util.stream.Collectors;
  * student could be told by another.
  *
  * @param title of the class
+ * @param attendances of those who have any, in a sentence, by the view's id
  * @param small whether the class is too small for strips and extremes
  */
-public record StudentSheets(String title, String span, Shown shown, boolean small, List<StudentView> views) {
+public record StudentSheets(
+        String title,
+        String span,
+        Shown shown,
+        boolean small,
+        List<StudentView> views,
+        Map<String, String> attendances) {
     static StudentSheets of(
             ClassBook classBook, SpanChoice span, List<Student> students, Map<CellId, Remarks> remarks, Shown shown) {
         Standing standing = Standing.of(classBook.book(), span.span());
@@ -38,7 +47,23 @@ public record StudentSheets(String title, String span, Shown shown, boolean smal
                 small,
                 students.stream()
                         .map(student -> StudentView.of(classBook, standing, student, remarks))
-                        .toList());
+                        .toList(),
+                attendances(classBook, span, students));
+    }
+
+    private static Map<String, String> attendances(ClassBook classBook, SpanChoice span, List<Student> students) {
+        Map<String, String> words = new HashMap<>();
+        for (Student student : students) {
+            AttendanceView.of(classBook.book(), span.span(), student, 0)
+                    .filter(own -> own.of() > 0)
+                    .ifPresent(own -> words.put(student.id().text(), own.sentence()));
+        }
+        return words;
+    }
+
+    /** What is told of a student's attendance; empty where that is left out, or there is none. */
+    public Optional<String> attendance(StudentView view) {
+        return shown.has("attendance") ? Optional.ofNullable(attendances.get(view.id())) : Optional.empty();
     }
 
     /** The same for letters, which say themselves what of it they show. */

@@ -5,6 +5,7 @@ import aestimo.core.book.Student;
 import aestimo.core.id.StudentId;
 import aestimo.core.register.Lesson;
 import aestimo.core.register.Register;
+import aestimo.core.register.RegisterEntry;
 import aestimo.core.result.Span;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,7 +29,7 @@ public final class ClassAttendance {
         this.lessons = register.inOrder().stream()
                 .filter(lesson -> !lesson.date().isAfter(book.today()) && span.holds(book, lesson.date()))
                 .toList();
-        book.students().forEach(student -> byStudent.put(student.id(), over(student, lesson -> true)));
+        book.students().forEach(student -> byStudent.put(student.id(), counted(student)));
     }
 
     /** Empty where the class keeps no register, and over pieces picked one by one. */
@@ -48,21 +49,29 @@ public final class ClassAttendance {
         return Objects.requireNonNull(byStudent.get(student.id()));
     }
 
-    /** One student's in some lessons of the span, such as those of a week. */
-    public Attendance over(Student student, Predicate<Lesson> which) {
+    /** What was said of a student in a lesson of the span; empty for one not taken. */
+    public record InLesson(Lesson lesson, Optional<RegisterEntry> entry) {}
+
+    /** The lessons of the span up to today that were meant for a student, or have an entry of theirs. */
+    public List<InLesson> lessonsOf(Student student) {
+        return lessons.stream()
+                .map(lesson -> new InLesson(lesson, register.entry(student.id(), lesson)))
+                .filter(own -> own.entry().isPresent()
+                        || student.isEnrolledOn(own.lesson().date()))
+                .toList();
+    }
+
+    private Attendance counted(Student student) {
         Attendance attendance = Attendance.none(register.excusedAbsence());
-        for (Lesson lesson : lessons) {
-            if (!which.test(lesson)) {
-                continue;
-            }
-            var entry = register.entry(student.id(), lesson);
-            if (entry.isPresent()) {
-                attendance = attendance.with(entry.get());
-            } else if (student.isEnrolledOn(lesson.date())) {
-                attendance = attendance.withoutEntry();
-            }
+        for (InLesson own : lessonsOf(student)) {
+            attendance = own.entry().map(attendance::with).orElseGet(attendance::withoutEntry);
         }
         return attendance;
+    }
+
+    /** The weekday on which a student is away above all. */
+    public Optional<OftenAway> oftenAway(Student student) {
+        return OftenAway.of(register, lessons, student);
     }
 
     /** That of all students present together. */

@@ -96,9 +96,14 @@ class AttendancePropertyTest {
             assertThat(of(book, new Span.Dates(START, middle), student)
                             .plus(of(book, new Span.Dates(middle.plusDays(1), TODAY.plusDays(99)), student)))
                     .isEqualTo(all.of(student));
-            assertThat(all.over(student, lesson -> lesson.date().isBefore(middle))
-                            .plus(all.over(student, lesson -> !lesson.date().isBefore(middle))))
-                    .isEqualTo(all.of(student));
+            List<ClassAttendance.InLesson> lessons = all.lessonsOf(student);
+            assertThat(lessons.stream().filter(own -> own.entry().isEmpty()).count())
+                    .isEqualTo(all.of(student).notTaken());
+            assertThat(lessons.stream()
+                            .flatMap(own -> own.entry().stream())
+                            .filter(entry -> entry.presence() != Presence.ABSENT)
+                            .count())
+                    .isEqualTo(all.of(student).attended());
         }
         assertThat(all.ofSet("North").plus(all.ofSet("South"))).isEqualTo(all.ofClass());
         assertThat(ClassAttendance.of(book, new Span.Pieces(Set.of()))).isEmpty();
