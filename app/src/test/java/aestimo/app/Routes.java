@@ -13,13 +13,18 @@ import aestimo.app.letters.LetterService;
 import aestimo.app.letters.ReadyMade;
 import aestimo.app.letters.SentenceService;
 import aestimo.app.register.LessonService;
+import aestimo.app.register.RegisterImportService;
 import aestimo.app.returns.ReturnService;
+import aestimo.app.seats.SeatService;
+import aestimo.app.seats.Shape;
+import aestimo.app.seats.WishService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.targets.HelpService;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
+import aestimo.core.seating.Wish;
 import aestimo.exchange.sheet.Sheet;
 import java.util.HashMap;
 import java.util.List;
@@ -114,7 +119,32 @@ final class Routes {
         ids.put("fileId", Long.toString(file));
         ids.put("jobId", Long.toString(job));
         ids.put("lessonId", lesson(app, teacher, classId));
+        ids.putAll(room(app, teacher, classBook));
         return ids;
+    }
+
+    private static Map<String, String> room(RunningApp app, TeacherId teacher, ClassBook classBook) {
+        long classId = classBook.row().id();
+        long student = Long.parseLong(classBook.book().students().get(0).id().text());
+        SeatService seats = app.bean(SeatService.class);
+        WishService wishes = app.bean(WishService.class);
+        long plan = seats.create(teacher, classId, "Of another", Shape.ROWS, List.of(2, 2, 2));
+        if (wishes.of(teacher, classId).isEmpty()) {
+            wishes.ask(teacher, classId, Wish.Kind.NEAR_FRONT, student, 0, plan);
+        }
+        RegisterImportService imports = app.bean(RegisterImportService.class);
+        String family = classBook.book().students().get(0).listName();
+        imports.take(
+                teacher,
+                classId,
+                new Sheet("", List.of(List.of("Name", "2027-02-24 (1)"), List.of(family, "late 77"))),
+                "Of another",
+                true);
+        return Map.of(
+                "planId", Long.toString(plan),
+                "wishId", Long.toString(wishes.of(teacher, classId).get(0).id()),
+                "registerImportId",
+                        Long.toString(imports.all(teacher, classId).get(0).id()));
     }
 
     private static String lesson(RunningApp app, TeacherId teacher, long classId) {

@@ -135,7 +135,8 @@ class DemoData implements ApplicationRunner {
                     plans.forEach(plan -> classes.make(teacher, year, plan));
                     books.classes(teacher).stream()
                             .filter(row -> LESSONS.containsKey(row.name()))
-                            .forEach(row -> register.make(teacher, row.id(), LESSONS.get(row.name())));
+                            .forEach(row ->
+                                    register.make(teacher, row.id(), LESSONS.getOrDefault(row.name(), List.of())));
                     books.classes(teacher).stream()
                             .filter(row -> row.name().equals("9B"))
                             .forEach(row -> {

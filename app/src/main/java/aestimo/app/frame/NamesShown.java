@@ -38,6 +38,7 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/room/students/**",
                     "/classes/*/room/attendance",
                     "/classes/*/room/beside",
+                    "/classes/*/room/import/**",
                     "/classes/*/run/**",
                     "/classes/*/standing/*/parent",
                     "/classes/*/standing/evening",

@@ -10,6 +10,7 @@ import aestimo.app.imports.ImportPlan.Line;
 import aestimo.app.marks.AssessmentForm;
 import aestimo.app.marks.AssessmentService;
 import aestimo.app.marks.BulkEntryService;
+import aestimo.app.roll.StudentService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -47,6 +48,7 @@ public class ImportService {
     private final AssessmentService assessments;
     private final BulkEntryService entries;
     private final JoiningStudents joining;
+    private final StudentService students;
     private final ImportedTargets targets;
     private final JsonMapper json;
     private final Clock clock;
@@ -57,6 +59,7 @@ public class ImportService {
             AssessmentService assessments,
             BulkEntryService entries,
             JoiningStudents joining,
+            StudentService students,
             ImportedTargets targets,
             JsonMapper json,
             Clock clock) {
@@ -65,6 +68,7 @@ public class ImportService {
         this.assessments = assessments;
         this.entries = entries;
         this.joining = joining;
+        this.students = students;
         this.targets = targets;
         this.json = json;
         this.clock = clock;
@@ -103,7 +107,7 @@ public class ImportService {
     @Transactional
     public long start(TeacherId teacher, long classId, String source, Sheet sheet) {
         ClassBook classBook = books.open(teacher, classId);
-        MarkSheet read = read(classBook, sheet, mapper.findKnown(teacher, classId));
+        MarkSheet read = read(classBook, sheet, students.known(teacher, classId));
         Choices suggested = Suggestion.of(classBook, read, source);
         String layout = mapper.findLayout(teacher, headings(read));
         Choices choices =
@@ -174,7 +178,7 @@ public class ImportService {
     public View view(TeacherId teacher, long classId, long importId) {
         ImportRow row = row(teacher, classId, importId);
         ClassBook classBook = books.open(teacher, classId);
-        List<Known> known = mapper.findKnown(teacher, classId);
+        List<Known> known = students.known(teacher, classId);
         MarkSheet sheet = read(classBook, json.readValue(row.sheet(), Sheet.class), known);
         Choices choices = json.readValue(row.choices(), Choices.class);
         boolean remembered = mapper.findLayout(teacher, headings(sheet)) != null;

@@ -17,6 +17,7 @@ import java.time.format.DateTimeParseException;
 import java.time.temporal.ChronoUnit;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -157,7 +158,15 @@ public class LessonService {
     }
 
     /** A place in the timetable: a day, and the number within it. */
-    record Hour(LocalDate date, int at) {}
+    public record Hour(LocalDate date, int at) implements Comparable<Hour> {
+        private static final Comparator<Hour> ORDER =
+                Comparator.comparing(Hour::date).thenComparingInt(Hour::at);
+
+        @Override
+        public int compareTo(Hour other) {
+            return ORDER.compare(this, other);
+        }
+    }
 
     /** Every lesson the pattern gives. */
     static Set<Hour> wanted(Book book, List<TimeRow> times, Set<LocalDate> shut) {

@@ -3,6 +3,7 @@ package aestimo.app.roll;
 import aestimo.app.store.TeacherId;
 import aestimo.core.value.Mark;
 import aestimo.core.value.OutOf;
+import aestimo.exchange.marks.Known;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -40,6 +41,9 @@ interface StudentMapper {
     record NoteRow(long enrolmentId, String note) {}
 
     List<NoteRow> findSupportNotes(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /** What a sheet is matched against. */
+    List<Known> findKnown(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     /** @param birthday null where it is not known */
     record PersonRow(

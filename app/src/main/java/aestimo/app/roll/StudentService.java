@@ -13,6 +13,7 @@ import aestimo.app.web.NotFoundException;
 import aestimo.app.web.PictureFile;
 import aestimo.app.web.Problems;
 import aestimo.core.value.Mark;
+import aestimo.exchange.marks.Known;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -109,6 +110,12 @@ public class StudentService {
     public Map<Long, String> supportNotes(TeacherId teacher, long classId) {
         return mapper.findSupportNotes(teacher, classId).stream()
                 .collect(Collectors.toMap(NoteRow::enrolmentId, NoteRow::note));
+    }
+
+    /** Everybody of a class, as rows of a sheet are matched to them. */
+    @Transactional(readOnly = true)
+    public List<Known> known(TeacherId teacher, long classId) {
+        return mapper.findKnown(teacher, classId);
     }
 
     /** Everybody of a class, by enrolment. */

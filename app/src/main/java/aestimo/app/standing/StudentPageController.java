@@ -1,5 +1,6 @@
 package aestimo.app.standing;
 
+import aestimo.app.attendance.AttendanceView;
 import aestimo.app.book.HiddenNames;
 import aestimo.app.changes.ChangeFilter;
 import aestimo.app.changes.ChangeService;
@@ -9,7 +10,6 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.RemarkService;
-import aestimo.app.register.AttendanceView;
 import aestimo.app.roll.StudentService;
 import aestimo.app.sealed.SealedTerms;
 import aestimo.app.targets.StudentTargets;

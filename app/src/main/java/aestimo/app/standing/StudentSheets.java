@@ -1,12 +1,12 @@
 package aestimo.app.standing;
 
+import aestimo.app.attendance.AttendanceView;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FewStudents;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.marks.Remarks;
 import aestimo.app.picture.Strip;
-import aestimo.app.register.AttendanceView;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
 import aestimo.core.id.StudentId;

@@ -34,7 +34,8 @@ public record OftenAway(DayOfWeek day, int absent, int lessons, int elsewhere) {
         return counted.size() < 2
                 ? Optional.empty()
                 : counted.entrySet().stream()
-                        .filter(day -> day.getValue()[0] >= FEWEST && 2 * (all - day.getValue()[0]) <= day.getValue()[0])
+                        .filter(day ->
+                                day.getValue()[0] >= FEWEST && 2 * (all - day.getValue()[0]) <= day.getValue()[0])
                         .findFirst()
                         .map(day -> new OftenAway(
                                 day.getKey(), day.getValue()[0], day.getValue()[1], all - day.getValue()[0]));

@@ -1,4 +1,4 @@
-package aestimo.app.register;
+package aestimo.app.attendance;
 
 import aestimo.app.book.ClassBook;
 import aestimo.app.web.FormFields;
@@ -87,6 +87,11 @@ record AttendanceList(
                 low,
                 late,
                 weekday);
+    }
+
+    /** “45 lessons”. */
+    public String inAll() {
+        return AttendanceView.lessons(lessons);
     }
 
     private static Named named(Line line, String words) {

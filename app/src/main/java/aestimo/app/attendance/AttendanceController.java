@@ -1,4 +1,4 @@
-package aestimo.app.register;
+package aestimo.app.attendance;
 
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;

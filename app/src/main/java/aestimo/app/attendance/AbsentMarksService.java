@@ -1,4 +1,4 @@
-package aestimo.app.register;
+package aestimo.app.attendance;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;

@@ -1,4 +1,4 @@
-package aestimo.app.register;
+package aestimo.app.attendance;
 
 import aestimo.app.picture.LessonStrip;
 import aestimo.core.attendance.Attendance;
@@ -56,12 +56,22 @@ public record AttendanceView(String percent, int of, List<Count> counts, LessonS
 
     /** “Attendance 92.3 % of 45 lessons: here 41, late 1 · 7 min, absent 3.” What is not taken yet is nobody else's. */
     public String sentence() {
-        return "Attendance " + percent + " % of " + (of == 1 ? "1 lesson" : of + " lessons") + ": "
+        return "Attendance " + percent + " % of " + lessons(of) + ": "
                 + counts.stream()
                         .filter(own -> !own.words().equals(NOT_TAKEN))
                         .map(own -> own.words() + " " + own.figure())
                         .collect(Collectors.joining(", "))
                 + ".";
+    }
+
+    /** “1 lesson”, “45 lessons”. */
+    public static String lessons(int count) {
+        return count == 1 ? "1 lesson" : count + " lessons";
+    }
+
+    /** “% of 45 lessons”. */
+    public String ofLessons() {
+        return "% of " + lessons(of);
     }
 
     /** What the line says, for those who cannot see it. */

@@ -1,4 +1,4 @@
-package aestimo.app.register;
+package aestimo.app.attendance;
 
 import aestimo.app.contacts.ContactService;
 import aestimo.app.contacts.Reach;
