@@ -79,7 +79,7 @@ export const start = (table) => {
     isSending = true;
     isDirty = false;
     saved.textContent = "Saving …";
-    const answer = await ask("PUT", table.dataset.address, { version, seats: seats() }, {
+    const answer = await ask("PUT", `${table.dataset.address}?version=${version}`, seats(), {
       as: "seats",
       fits: (data) => Number.isInteger(data.version),
     });

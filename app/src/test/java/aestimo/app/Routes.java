@@ -133,13 +133,11 @@ final class Routes {
             wishes.ask(teacher, classId, Wish.Kind.NEAR_FRONT, student, 0, plan);
         }
         RegisterImportService imports = app.bean(RegisterImportService.class);
-        String family = classBook.book().students().get(0).listName();
-        imports.take(
-                teacher,
-                classId,
-                new Sheet("", List.of(List.of("Name", "2027-02-24 (1)"), List.of(family, "late 77"))),
-                "Of another",
-                true);
+        String name = classBook.book().students().get(0).listName();
+        if (imports.all(teacher, classId).isEmpty()) {
+            List<List<String>> rows = List.of(List.of("Name", "2027-02-24 (1)"), List.of(name, "late 77"));
+            imports.take(teacher, classId, new Sheet("", rows), "Of another", true);
+        }
         return Map.of(
                 "planId", Long.toString(plan),
                 "wishId", Long.toString(wishes.of(teacher, classId).get(0).id()),

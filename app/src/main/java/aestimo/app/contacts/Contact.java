@@ -10,9 +10,10 @@ import java.util.List;
  *
  * @param id 0 for one that is not saved yet
  * @param relation such as “mother”; may be empty
- * @param email empty where there is none
+ * @param email empty where there is none, like the telephone and the language
  */
-public record Contact(long id, String name, String relation, String email, Purpose purpose) {
+public record Contact(
+        long id, String name, String relation, String email, String telephone, String language, Purpose purpose) {
     /** What a contact is for. */
     public enum Purpose {
         LETTERS("letters"),
@@ -30,7 +31,7 @@ public record Contact(long id, String name, String relation, String email, Purpo
             return words;
         }
 
-        static Purpose of(String asked) {
+        public static Purpose of(String asked) {
             return Arrays.stream(values())
                     .filter(own -> own.name().equalsIgnoreCase(asked))
                     .findFirst()
@@ -43,8 +44,17 @@ public record Contact(long id, String name, String relation, String email, Purpo
         return List.of(Purpose.values());
     }
 
+    /** One nobody has written anything of yet. */
+    public static Contact blank() {
+        return new Contact(0, "", "", "", "", "", Purpose.LETTERS);
+    }
+
     public boolean takesLetters() {
         return purpose == Purpose.LETTERS || purpose == Purpose.BOTH;
+    }
+
+    public boolean isForEmergencies() {
+        return purpose == Purpose.EMERGENCIES || purpose == Purpose.BOTH;
     }
 
     /** Whether nobody may write to it, whatever else its address stands for. */
@@ -61,8 +71,10 @@ public record Contact(long id, String name, String relation, String email, Purpo
                     fields.text("contactName", i),
                     fields.text("contactRelation", i),
                     fields.text("contactEmail", i),
+                    fields.text("contactTelephone", i),
+                    fields.text("contactLanguage", i),
                     Purpose.of(fields.text("contactFor", i)));
-            if (!(line.name() + line.relation() + line.email()).isEmpty()) {
+            if (!(line.name() + line.relation() + line.email() + line.telephone()).isEmpty()) {
                 contacts.add(line);
             }
         }

@@ -20,12 +20,15 @@ interface ContactMapper {
             String name,
             String relation,
             String email,
+            String telephone,
+            String language,
             String purpose) {}
 
-    record ContactRow(long id, String name, String relation, String email, String purpose) {}
+    record ContactRow(
+            long id, String name, String relation, String email, String telephone, String language, String purpose) {}
 
     @Select("""
-            SELECT id, name, relation, email, upper(purpose) AS purpose FROM contact
+            SELECT id, name, relation, email, telephone, language, upper(purpose) AS purpose FROM contact
              WHERE teacher_id = #{teacher} AND student_id = #{studentId} ORDER BY id""")
     List<ContactRow> findOfStudent(@Param("teacher") TeacherId teacher, @Param("studentId") long studentId);
 
@@ -39,7 +42,8 @@ interface ContactMapper {
     /** A row for each contact; one with a null id for a student who has none. */
     @Select("""
             SELECT e.id AS enrolment_id, s.email AS student_email, c.id, coalesce(c.name, '') AS name,
-                   coalesce(c.relation, '') AS relation, coalesce(c.email, '') AS email, upper(coalesce(c.purpose, 'never')) AS purpose
+                   coalesce(c.relation, '') AS relation, coalesce(c.email, '') AS email,
+                   coalesce(c.telephone, '') AS telephone, coalesce(c.language, '') AS language, upper(coalesce(c.purpose, 'never')) AS purpose
               FROM enrolment e
               JOIN student s ON s.teacher_id = e.teacher_id AND s.id = e.student_id
               LEFT JOIN contact c ON c.teacher_id = s.teacher_id AND c.student_id = s.id
@@ -47,12 +51,13 @@ interface ContactMapper {
     List<ReachRow> findOfClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     @Insert("""
-            INSERT INTO contact (teacher_id, student_id, name, relation, email, purpose)
-            VALUES (#{teacher}, #{studentId}, #{own.name}, #{own.relation}, #{own.email}, lower(#{own.purpose}))""")
+            INSERT INTO contact (teacher_id, student_id, name, relation, email, telephone, language, purpose)
+            VALUES (#{teacher}, #{studentId}, #{own.name}, #{own.relation}, #{own.email}, #{own.telephone}, #{own.language}, lower(#{own.purpose}))""")
     void insert(@Param("teacher") TeacherId teacher, @Param("studentId") long studentId, @Param("own") Contact own);
 
     @Update("""
-            UPDATE contact SET name = #{own.name}, relation = #{own.relation}, email = #{own.email}, purpose = lower(#{own.purpose})
+            UPDATE contact SET name = #{own.name}, relation = #{own.relation}, email = #{own.email},
+                   telephone = #{own.telephone}, language = #{own.language}, purpose = lower(#{own.purpose})
              WHERE teacher_id = #{teacher} AND student_id = #{studentId} AND id = #{own.id}""")
     int update(@Param("teacher") TeacherId teacher, @Param("studentId") long studentId, @Param("own") Contact own);
 

@@ -3,12 +3,14 @@ package aestimo.app.contacts;
 import aestimo.app.contacts.Contact.Purpose;
 import aestimo.app.contacts.ContactMapper.ReachRow;
 import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
 import aestimo.app.web.MailAddress;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class ContactService {
     private static final int MOST = 8;
     private static final int LONGEST_NAME = 100;
+    private static final int LONGEST_BRIEF = 40;
 
     private final ContactMapper mapper;
 
@@ -28,8 +31,14 @@ public class ContactService {
     @Transactional(readOnly = true)
     public List<Contact> of(TeacherId teacher, long studentId) {
         return mapper.findOfStudent(teacher, studentId).stream()
-                .map(row ->
-                        new Contact(row.id(), row.name(), row.relation(), row.email(), Purpose.valueOf(row.purpose())))
+                .map(row -> new Contact(
+                        row.id(),
+                        row.name(),
+                        row.relation(),
+                        row.email(),
+                        row.telephone(),
+                        row.language(),
+                        Purpose.valueOf(row.purpose())))
                 .toList();
     }
 
@@ -41,8 +50,14 @@ public class ContactService {
             List<Contact> contacts = new ArrayList<>(
                     reach.getOrDefault(row.enrolmentId(), Reach.NONE).contacts());
             if (row.id() != null) {
-                contacts.add(
-                        new Contact(row.id(), row.name(), row.relation(), row.email(), Purpose.valueOf(row.purpose())));
+                contacts.add(new Contact(
+                        row.id(),
+                        row.name(),
+                        row.relation(),
+                        row.email(),
+                        row.telephone(),
+                        row.language(),
+                        Purpose.valueOf(row.purpose())));
             }
             reach.put(row.enrolmentId(), new Reach(row.studentEmail(), contacts));
         }
@@ -62,6 +77,13 @@ public class ContactService {
             }
             if (own.relation().length() > LONGEST_NAME) {
                 problems.at("contactRelation", line, "The relation has over " + LONGEST_NAME + " letters.");
+            }
+            if (own.telephone().length() > LONGEST_BRIEF) {
+                problems.at(
+                        "contactTelephone", line, "The telephone number has over " + LONGEST_BRIEF + " characters.");
+            }
+            if (own.language().length() > LONGEST_BRIEF) {
+                problems.at("contactLanguage", line, "The language has over " + LONGEST_BRIEF + " letters.");
             }
             MailAddress.problem(
                             own.email(), "The e-mail address of " + (own.name().isEmpty() ? "a contact" : own.name()))
@@ -93,5 +115,50 @@ public class ContactService {
                 mapper.insert(teacher, studentId, own);
             }
         }
+    }
+
+    /**
+     * Adds contacts to a student's; one of the same name gets what it lacks. What a contact is for, or that nobody may
+     * write to it, is never altered by this.
+     *
+     * @throws FormException where one of them will not do, or they would be too many; nothing is saved then
+     * @throws NotFoundException when the class has no such student
+     */
+    @Transactional
+    public void add(TeacherId teacher, long classId, long enrolmentId, List<Contact> contacts) {
+        long student =
+                mapper.findStudent(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student"));
+        List<Contact> all = new ArrayList<>(of(teacher, student));
+        for (Contact own : contacts) {
+            int at = all.stream()
+                    .map(Contact::name)
+                    .map(ContactService::key)
+                    .toList()
+                    .indexOf(key(own.name()));
+            if (at < 0) {
+                all.add(own);
+            } else {
+                all.set(at, filled(all.get(at), own));
+            }
+        }
+        Problems problems = new Problems();
+        check(all, problems);
+        problems.refuse();
+        save(teacher, student, all);
+    }
+
+    private static Contact filled(Contact before, Contact own) {
+        return new Contact(
+                before.id(),
+                before.name(),
+                before.relation().isEmpty() ? own.relation() : before.relation(),
+                before.email().isEmpty() ? own.email() : before.email(),
+                before.telephone().isEmpty() ? own.telephone() : before.telephone(),
+                before.language().isEmpty() ? own.language() : before.language(),
+                before.purpose());
+    }
+
+    private static String key(String name) {
+        return name.toLowerCase(Locale.ROOT);
     }
 }

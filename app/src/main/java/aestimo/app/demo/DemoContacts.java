@@ -18,6 +18,7 @@ import org.springframework.stereotype.Component;
 class DemoContacts {
     private static final List<String> GIVEN =
             List.of("Ada", "Bruno", "Carla", "Dario", "Edda", "Falk", "Greta", "Henk", "Irma", "Jory", "Kaja", "Lutz");
+    private static final List<String> LANGUAGES = List.of("", "", "", "Portuguese", "", "", "Norwegian");
     private static final int SECOND_AT_HOME = 4;
     private static final int BARRED = 6;
     private static final int WITHOUT_ADDRESS = 13;
@@ -61,6 +62,13 @@ class DemoContacts {
                 .replaceAll("[^A-Za-z]", "")
                 .toLowerCase(Locale.ROOT);
         String email = given.toLowerCase(Locale.ROOT) + "@" + (family.isEmpty() ? "home" : family) + ".example";
-        return new Contact(0, given + " " + student.family(), relation, withoutAddress ? "" : email, purpose);
+        return new Contact(
+                0,
+                given + " " + student.family(),
+                relation,
+                withoutAddress ? "" : email,
+                "0555 " + (1000 + 137 * place),
+                LANGUAGES.get(place % LANGUAGES.size()),
+                purpose);
     }
 }

@@ -54,6 +54,7 @@ class DemoData implements ApplicationRunner {
     private final DemoContacts contacts;
     private final DemoRegister register;
     private final DemoSeats seats;
+    private final DemoPhotos photos;
     private final BookService books;
     private final SchoolService school;
     private final String office;
@@ -67,6 +68,7 @@ class DemoData implements ApplicationRunner {
             DemoContacts contacts,
             DemoRegister register,
             DemoSeats seats,
+            DemoPhotos photos,
             BookService books,
             SchoolService school,
             @Value("${aestimo.office}") String office,
@@ -78,6 +80,7 @@ class DemoData implements ApplicationRunner {
         this.contacts = contacts;
         this.register = register;
         this.seats = seats;
+        this.photos = photos;
         this.books = books;
         this.school = school;
         this.office = office;
@@ -142,6 +145,7 @@ class DemoData implements ApplicationRunner {
                             .forEach(row -> {
                                 seats.make(teacher, row.id());
                                 contacts.make(teacher, row.id());
+                                photos.make(teacher, row.id());
                                 letters.make(teacher, row.id());
                             });
                     return true;

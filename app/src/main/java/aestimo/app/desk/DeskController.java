@@ -6,8 +6,10 @@ import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
+import aestimo.app.book.HiddenNames;
 import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
+import aestimo.app.roll.BirthdayService;
 import aestimo.app.targets.HelpService;
 import aestimo.app.toschool.ReturnOverview;
 import aestimo.core.book.Book;
@@ -43,6 +45,7 @@ class DeskController {
     private final LastDone lastDone;
     private final HelpService helps;
     private final ReturnOverview returns;
+    private final BirthdayService birthdays;
     private final Clock clock;
 
     DeskController(
@@ -52,6 +55,7 @@ class DeskController {
             LastDone lastDone,
             HelpService helps,
             ReturnOverview returns,
+            BirthdayService birthdays,
             Clock clock) {
         this.books = books;
         this.frames = frames;
@@ -59,6 +63,7 @@ class DeskController {
         this.lastDone = lastDone;
         this.helps = helps;
         this.returns = returns;
+        this.birthdays = birthdays;
         this.clock = clock;
     }
 
@@ -88,6 +93,7 @@ class DeskController {
         model.addAttribute("todo", todo.subList(0, Math.min(MOST_TO_DO, todo.size())));
         model.addAttribute("more", Math.max(0, todo.size() - MOST_TO_DO));
         model.addAttribute("lastDone", lastDone.of(teacher.id(), open));
+        model.addAttribute("birthdays", HiddenNames.areHidden() ? List.of() : birthdays.thisWeek(teacher.id()));
         model.addAttribute("weeks", TermWeeks.of(open));
         List<ReturnOverview.Line> lines = returns.of(teacher.id(), open);
         model.addAttribute("returns", lines);

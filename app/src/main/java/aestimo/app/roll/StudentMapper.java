@@ -58,6 +58,18 @@ interface StudentMapper {
     /** Everybody of a class, in no order. */
     List<PersonRow> findPeople(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
+    /** @param className the title of a class they are in */
+    record BirthdayRow(
+            long studentId, String family, String given, String preferred, LocalDate birthday, String className) {}
+
+    /** Those whose birthday is known and who are in a class of the year that a day lies in, or of the one before it. */
+    List<BirthdayRow> findBirthdays(@Param("teacher") TeacherId teacher, @Param("day") LocalDate day);
+
+    record NumberRow(String number, long studentId) {}
+
+    /** Students of a class that have a number. */
+    List<NumberRow> findNumbers(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     List<SetRow> findSets(@Param("teacher") TeacherId teacher, @Param("enrolmentId") long enrolmentId);
 
     /** Titles of the other classes a student is in. */

@@ -27,7 +27,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Keeps what belongs to a student beside the list: ways to reach them, notes, a photo, sets and when they changed. */
 @Service
 public class StudentService {
-    private static final int PHOTO_SIDE = 240;
+    static final int PHOTO_SIDE = 240;
     private static final int LONGEST_NAME = 100;
     private static final int LONGEST_NOTE = 500;
     private static final int LONGEST_REPORT = 2000;
@@ -73,7 +73,7 @@ public class StudentService {
             List<String> otherClasses) {
         /** A contact still to be written. */
         public Contact blank() {
-            return new Contact(0, "", "", "", Contact.Purpose.LETTERS);
+            return Contact.blank();
         }
 
         public boolean isBarred() {

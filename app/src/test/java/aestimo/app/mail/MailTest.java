@@ -82,7 +82,7 @@ class MailTest {
     }
 
     private static Contact contact(String name, String email, Purpose purpose) {
-        return new Contact(0, name, "", email, purpose);
+        return new Contact(0, name, "", email, "", "", purpose);
     }
 
     /** By number, as two have one name. */
@@ -234,7 +234,7 @@ class MailTest {
                 .get(enrolment(2))
                 .contacts()
                 .get(0);
-        contacts(2, new Contact(second.id(), second.name(), "", "new@two.example", Purpose.LETTERS));
+        contacts(2, new Contact(second.id(), second.name(), "", "new@two.example", "", "", Purpose.LETTERS));
         contacts(3, contact("Somebody else", "other@three.example", Purpose.NEVER));
         ended(job);
         assertThat(states(job))

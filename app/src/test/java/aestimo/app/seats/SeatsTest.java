@@ -93,8 +93,7 @@ class SeatsTest {
 
     private HttpResponse<String> place(int version, String... seat) {
         String all = List.of(seat).stream().collect(Collectors.joining(","));
-        return own.visitor()
-                .put(seats + "/" + plan().id() + "/places", "{\"version\": " + version + ", \"seats\": [" + all + "]}");
+        return own.visitor().put(seats + "/" + plan().id() + "/places?version=" + version, "[" + all + "]");
     }
 
     private static String seat(int column, int row, boolean broken, String student) {
