@@ -29,6 +29,7 @@ import org.springframework.stereotype.Component;
 class DemoPhotos {
     private static final int SEED = 4;
     private static final int THIS_WEEK = 11;
+    private static final int WITHOUT = 16;
     private static final int WIDTH = 200;
     private static final int HEIGHT = 240;
     private static final List<Color> GROUNDS =
@@ -54,9 +55,10 @@ class DemoPhotos {
     void make(TeacherId teacher, long classId) {
         Random random = new Random(SEED);
         List<PhotoService.Chosen> chosen = new ArrayList<>();
+        int place = 0;
         for (Student student : books.open(teacher, classId).book().students()) {
             // One has no photo yet.
-            if (chosen.size() != GROUNDS.size()) {
+            if (place++ != WITHOUT) {
                 chosen.add(new PhotoService.Chosen(student.number() + ".png", draw(random)));
             }
             StudentCard card =
@@ -69,7 +71,7 @@ class DemoPhotos {
                             card.preferred(),
                             card.email(),
                             card.contacts(),
-                            birthday(chosen.size(), random).toString(),
+                            birthday(place, random).toString(),
                             card.supportNote(),
                             card.lastReport(),
                             card.startingScore(),

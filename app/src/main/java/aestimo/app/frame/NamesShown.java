@@ -37,6 +37,8 @@ class NamesShown implements WebMvcConfigurer, HandlerInterceptor {
                     "/classes/*/room/seats/**",
                     "/classes/*/room/students/**",
                     "/classes/*/room/people/**",
+                    "/classes/*/room/lists",
+                    "/classes/*/room/lists.*",
                     "/classes/*/room/attendance",
                     "/birthdays.ics",
                     "/classes/*/room/beside",

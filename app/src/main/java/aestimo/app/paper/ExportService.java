@@ -62,41 +62,61 @@ public class ExportService {
      */
     public void answer(TeacherId teacher, Export export, String ending, HttpServletResponse response)
             throws IOException {
-        List<Table> sheets = new ArrayList<>();
-        sheets.add(export.table());
-        sheets.addAll(export.more());
+        if (!ending.equals("pdf")) {
+            List<Table> sheets = new ArrayList<>();
+            sheets.add(export.table());
+            sheets.addAll(export.more());
+            sheets(sheets, ending, response);
+            return;
+        }
+        Map<String, Object> model = laid(export.table(), export.leading(), false);
+        model.put("rail", export.rail());
+        pdf(
+                teacher,
+                export.heading(),
+                export.span(),
+                "table",
+                model,
+                export.table().title(),
+                response);
+    }
+
+    /**
+     * Answers tables as a sheet each; the first alone where the format has but one.
+     *
+     * @param ending {@code csv}, {@code xlsx} or {@code ods}
+     */
+    public void sheets(List<Table> tables, String ending, HttpServletResponse response) throws IOException {
+        String title = tables.get(0).title();
         switch (ending) {
-            case "csv" -> Download.csv(response, export.table());
-            case "xlsx" ->
-                XlsxTable.write(
-                        sheets,
-                        Download.begin(
-                                response,
-                                export.table().title(),
-                                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-                                ".xlsx"));
+            case "csv" -> Download.csv(response, tables.get(0));
             case "ods" ->
                 OdsTable.write(
-                        sheets,
+                        tables,
+                        Download.begin(response, title, "application/vnd.oasis.opendocument.spreadsheet", ".ods"));
+            default ->
+                XlsxTable.write(
+                        tables,
                         Download.begin(
                                 response,
-                                export.table().title(),
-                                "application/vnd.oasis.opendocument.spreadsheet",
-                                ".ods"));
-            default -> {
-                Map<String, Object> model = new HashMap<>();
-                model.put("table", PaperTable.of(export.table(), export.leading()));
-                model.put("rail", export.rail());
-                pdf(
-                        teacher,
-                        export.heading(),
-                        export.span(),
-                        "table",
-                        model,
-                        export.table().title(),
-                        response);
-            }
+                                title,
+                                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                                ".xlsx"));
         }
+    }
+
+    /**
+     * What a template for paper shows a table by.
+     *
+     * @param leading how many columns name a row
+     * @param ruled whether there are lines between the columns, to be written between
+     */
+    public Map<String, Object> laid(Table table, int leading, boolean ruled) {
+        Map<String, Object> model = new HashMap<>();
+        model.put("table", PaperTable.of(table, leading));
+        model.put("ruled", ruled);
+        model.put("rail", Optional.empty());
+        return model;
     }
 
     /**
@@ -137,7 +157,7 @@ public class ExportService {
     private Map<String, Object> headed(TeacherId teacher, String heading, String span, Map<String, Object> model) {
         AccountSettings look = accounts.look(teacher);
         Map<String, Object> headed = new HashMap<>(model);
-        headed.put("lines", accounts.listLines(teacher));
+        headed.putIfAbsent("lines", accounts.listLines(teacher));
         headed.put("heading", heading);
         headed.put("span", span);
         headed.put("school", look.school());

@@ -17,6 +17,12 @@ public record SeatGrid(boolean fromDesk, List<Row> rows) {
     /** How much room is left around the seats to draw more. */
     private static final int AROUND = 2;
 
+    private static final double PAPER_HEIGHT = 330;
+    private static final double HIGHEST = 60;
+    private static final double LOWEST = 12;
+    private static final double WAY = 0.2;
+    private static final double SPACING = 3;
+
     /** @param css of a row without a seat: a way, or one around the seats */
     public record Row(String css, List<Cell> cells) {}
 
@@ -71,5 +77,29 @@ public record SeatGrid(boolean fromDesk, List<Row> rows) {
             return "";
         }
         return taken.isEmpty() || at < taken.first() || at > taken.last() ? "is-around" : "is-way";
+    }
+
+    /**
+     * How high a row of seats can be in points, so that all of them fit on a page.
+     *
+     * @param part how much of a lying page there is for them, up to 1
+     */
+    public double seatHeight(double part) {
+        return Math.max(
+                LOWEST,
+                Math.min(HIGHEST, (part * PAPER_HEIGHT - SPACING * rows.size()) / (count("") + WAY * count("is-way"))));
+    }
+
+    public double wayHeight(double part) {
+        return seatHeight(part) * WAY;
+    }
+
+    /** A photo leaves room for the name below. */
+    public double photoHeight(double part) {
+        return Math.max(1, seatHeight(part) - 16);
+    }
+
+    private long count(String css) {
+        return rows.stream().filter(row -> row.css().equals(css)).count();
     }
 }

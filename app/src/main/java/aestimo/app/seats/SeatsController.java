@@ -12,6 +12,7 @@ import aestimo.app.roll.StudentService;
 import aestimo.app.seats.SeatPlan.Door;
 import aestimo.app.seats.SeatPlan.Windows;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.PictureFile;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
 import aestimo.core.seating.Wish;
@@ -254,7 +255,7 @@ class SeatsController {
                 .collect(Collectors.toMap(
                         Person::enrolmentId,
                         person -> students.photo(open.teacher(), open.id(), person.enrolmentId())
-                                .map(SeatsController::inline)
+                                .map(PictureFile::inline)
                                 .orElse("")));
         exports.pdf(
                 open.teacher(),
@@ -274,9 +275,5 @@ class SeatsController {
                         true),
                 open.title() + ", seats, " + plan.name(),
                 response);
-    }
-
-    private static String inline(byte[] jpeg) {
-        return "data:image/jpeg;base64," + java.util.Base64.getEncoder().encodeToString(jpeg);
     }
 }

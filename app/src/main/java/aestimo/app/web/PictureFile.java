@@ -7,6 +7,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.Base64;
 import java.util.Iterator;
 import java.util.Locale;
 import java.util.Set;
@@ -32,6 +33,11 @@ public final class PictureFile {
      */
     public static byte[] jpeg(byte[] file, int longest) {
         return small(file, longest, BufferedImage.TYPE_INT_RGB, "jpeg");
+    }
+
+    /** A JPEG as part of a page on paper, which fetches nothing. */
+    public static String inline(byte[] jpeg) {
+        return "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(jpeg);
     }
 
     /** The same as a PNG, which may be seen through in places. */

@@ -216,7 +216,8 @@ class SeatsTest {
         try (var document = Loader.loadPDF(pdf)) {
             assertThat(document.getNumberOfPages()).isEqualTo(1);
             assertThat(new PDFTextStripper().getText(document))
-                    .contains("Room 4", "Ilva", "Sunniva", "front, your desk");
+                    .contains("Room 4", "Ilva", "Sunniva")
+                    .containsOnlyOnce("front, your desk");
         }
         own.visitor().post(seats + "/" + plan().id() + "/delete");
         assertThat(plan().inUse()).as("the next is in use").isTrue();

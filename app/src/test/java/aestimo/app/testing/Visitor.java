@@ -11,6 +11,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -86,18 +87,33 @@ public final class Visitor {
 
     /** Sends a file as a form with a file field does. */
     public HttpResponse<String> upload(String path, String field, byte[] file) {
-        String boundary = "aestimo-" + Integer.toHexString(file.length);
+        return uploadAll(path, field, List.of("list"), List.of(file));
+    }
+
+    /**
+     * The same with several files.
+     *
+     * @param names of the files, each as it was chosen
+     */
+    public HttpResponse<String> uploadAll(String path, String field, List<String> names, List<byte[]> files) {
+        String boundary = "aestimo-" + files.size();
         ByteArrayOutputStream body = new ByteArrayOutputStream();
-        String before =
-                "--" + boundary + "\r\nContent-Disposition: form-data; name=\"_csrf\"\r\n\r\n" + token + "\r\n--"
-                        + boundary + "\r\nContent-Disposition: form-data; name=\"" + field
-                        + "\"; filename=\"list\"\r\nContent-Type: application/octet-stream\r\n\r\n";
-        body.writeBytes(before.getBytes(StandardCharsets.UTF_8));
-        body.writeBytes(file);
-        body.writeBytes(("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
+        write(body, "--" + boundary + "\r\nContent-Disposition: form-data; name=\"_csrf\"\r\n\r\n" + token);
+        for (int i = 0; i < files.size(); i++) {
+            write(
+                    body,
+                    "\r\n--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + field + "\"; filename=\""
+                            + names.get(i) + "\"\r\nContent-Type: application/octet-stream\r\n\r\n");
+            body.writeBytes(files.get(i));
+        }
+        write(body, "\r\n--" + boundary + "--\r\n");
         return send(request(path)
                 .header("Content-Type", "multipart/form-data; boundary=" + boundary)
                 .POST(BodyPublishers.ofByteArray(body.toByteArray())));
+    }
+
+    private static void write(ByteArrayOutputStream body, String text) {
+        body.writeBytes(text.getBytes(StandardCharsets.UTF_8));
     }
 
     public HttpResponse<String> put(String path, String json) {

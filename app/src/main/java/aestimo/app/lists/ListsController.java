@@ -1,0 +1,90 @@
+package aestimo.app.lists;
+
+import aestimo.app.account.AccountService;
+import aestimo.app.book.BookService;
+import aestimo.app.book.ClassRow;
+import aestimo.app.contacts.ContactService;
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.roll.Person;
+import aestimo.app.roll.StudentService;
+import aestimo.app.web.Download;
+import aestimo.app.web.FormFields;
+import aestimo.exchange.table.Table;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Map;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** Lists: put together and looked at on the page, then printed or exported. */
+@Controller
+class ListsController {
+    private final FrameService frames;
+    private final BookService books;
+    private final AccountService accounts;
+    private final StudentService students;
+    private final ContactService contacts;
+    private final ListFiles files;
+
+    ListsController(
+            FrameService frames,
+            BookService books,
+            AccountService accounts,
+            StudentService students,
+            ContactService contacts,
+            ListFiles files) {
+        this.frames = frames;
+        this.books = books;
+        this.accounts = accounts;
+        this.students = students;
+        this.contacts = contacts;
+        this.files = files;
+    }
+
+    @GetMapping("/classes/{classId}/room/lists")
+    String lists(OpenClass open, FormFields fields, Model model) {
+        ListAsked asked = ListAsked.read(fields, accounts.listLines(open.teacher()));
+        model.addAttribute("frame", frames.ofClass(open, "room/lists"));
+        model.addAttribute("asked", asked);
+        model.addAttribute("kinds", ListKind.values());
+        model.addAttribute("figures", ClassList.figures(open));
+        model.addAttribute("students", ClassList.listed(open, asked.ofAll()));
+        model.addAttribute("sets", open.book().sets());
+        ClassRow own = open.classBook().row();
+        model.addAttribute(
+                "others",
+                books.classes(open.teacher()).stream()
+                        .filter(row -> row.yearId() == own.yearId() && row.id() != own.id())
+                        .toList());
+        if (asked.kind().isTable()) {
+            Map<Long, Person> people = students.people(open.teacher(), open.id());
+            Table table = new ClassList(open, asked, people, contacts.ofClass(open.teacher(), open.id())).table();
+            model.addAttribute("table", table);
+            model.addAttribute(
+                    "rows",
+                    table.rows().stream()
+                            .map(row -> row.stream().map(ListsController::words).toList())
+                            .toList());
+        }
+        return "lists/lists";
+    }
+
+    private static String words(Table.Cell cell) {
+        return cell instanceof Table.Number number ? number.value().toPlainString() : ((Table.Text) cell).text();
+    }
+
+    @GetMapping({
+        "/classes/{classId}/room/lists.pdf",
+        "/classes/{classId}/room/lists.xlsx",
+        "/classes/{classId}/room/lists.ods",
+        "/classes/{classId}/room/lists.csv"
+    })
+    void file(OpenClass open, FormFields fields, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
+        ListAsked asked = ListAsked.read(fields, accounts.listLines(open.teacher()));
+        files.answer(open, asked, Download.ending(request), response);
+    }
+}

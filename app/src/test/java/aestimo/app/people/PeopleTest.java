@@ -1,0 +1,195 @@
+package aestimo.app.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.testing.Html;
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.RunningApp;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Contacts in and out, photos by number, birthdays: never to the wrong home, and what cannot be used is named. */
+@ExtendWith(RunningApp.class)
+class PeopleTest {
+    private static final String SHEET = """
+            Student\tContact\tRelation\tE-mail\tTelephone\tLanguage\tFor
+            Ilva Brandt\tAda Brandt\tmother\tada@home.example\t0555 1\tNorwegian\tletters and emergencies
+            Castellan, Rui\tBruno Castellan\tfather\tbruno@home.example\t0555 2\t\tno contact
+            Nobody\tCarla Nobody\tmother\t\t\t\t
+            Ilva Brandt\t\tfather\t\t\t\t
+            """;
+
+    private OwnClass own;
+    private String people;
+
+    @BeforeEach
+    void makeAClass(RunningApp app) {
+        own = new OwnClass(app, "");
+        own.addStudents(
+                "Number\tName\n2201\tBrandt, Ilva\n2202\tCastellan, Rui\n2203\tDunmore, Fenna\n2204\tEberly, Jonah\n");
+        people = own.base() + "/room/people";
+    }
+
+    private String post(String address, String... fields) {
+        HttpResponse<String> answer = own.visitor().post(address, fields);
+        return answer.statusCode() == 302
+                ? own.visitor().get(OwnClass.location(answer)).body()
+                : answer.body();
+    }
+
+    private String contacts() {
+        return Html.text(own.visitor().get(people).body(), ".people");
+    }
+
+    private String file(String path) {
+        return new String(own.visitor().download(people + path), StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void aSheetIsPreviewedThenImportedAndWhatIsNobodysIsNamed() {
+        String preview = post(people + "/look", "pasted", SHEET);
+        assertThat(Html.texts(preview, ".beside-list li"))
+                .containsExactly(
+                        "Brandt, Ilva : Ada Brandt, mother · ada@home.example · 0555 1",
+                        "Castellan, Rui : Bruno Castellan, father · bruno@home.example · 0555 2",
+                        "Line 4: “Nobody” is nobody of this class for sure.",
+                        "Line 5: a contact needs a name of 1 to 100 letters.");
+        assertThat(contacts()).as("nothing changes by looking").doesNotContain("Ada Brandt");
+
+        assertThat(post(people + "/import", "pasted", SHEET)).contains("2 contacts are imported.");
+        assertThat(contacts())
+                .contains("Ada Brandt, mother 0555 1 ada@home.example Norwegian emergencies")
+                .contains("Bruno Castellan, father no contact")
+                .doesNotContain("bruno@home.example");
+    }
+
+    @Test
+    void whatIsThereIsFilledAndWhoeverIsBarredStaysBarred() {
+        post(people + "/import", "pasted", SHEET);
+        post(
+                people + "/import",
+                "pasted",
+                "Number\tContact\tE-mail\tTelephone\tFor\n2202\tBruno Castellan\tother@home.example\t0555 9\tletters\n2201\tADA BRANDT\tnew@home.example\t\t\n");
+        assertThat(contacts()).contains("Bruno Castellan, father no contact", "ada@home.example");
+        assertThat(contacts()).doesNotContain("new@home.example", "ADA");
+        assertThat(file("/contacts.vcf")).doesNotContain("Bruno");
+    }
+
+    @Test
+    void contactsGoOutAsCardsAndAsASheetAndComeBackTheSame() {
+        post(people + "/import", "pasted", SHEET);
+        String cards = file("/contacts.vcf");
+        assertThat(cards.lines().map(String::strip))
+                .contains(
+                        "VERSION:4.0",
+                        "FN:Ada Brandt",
+                        "EMAIL:ada@home.example",
+                        "TEL:0555 1",
+                        "NOTE:mother of Ilva Brandt")
+                .anyMatch(line -> line.startsWith("RELATED") && line.endsWith("Ilva Brandt"));
+        assertThat(cards).doesNotContain("Bruno", "bruno@home.example");
+        assertThat(file("/contacts.csv"))
+                .contains("\"Brandt, Ilva\",2201,,Ada Brandt,mother,ada@home.example,0555 1,Norwegian")
+                .doesNotContain("Bruno");
+        assertThat(Html.texts(post(people + "/look", "pasted", cards), ".beside-list li"))
+                .containsExactly("Brandt, Ilva : Ada Brandt, mother · ada@home.example · 0555 1");
+    }
+
+    @Test
+    void aCardWithoutAStudentIsTakenByAFamilyNameThatIsTheirsAlone() {
+        String cards = """
+                BEGIN:VCARD
+                VERSION:3.0
+                FN:Otto Dunmore
+                TEL:0555 3
+                END:VCARD
+                BEGIN:VCARD
+                VERSION:4.0
+                FN:Some Body
+                END:VCARD
+                """;
+        String preview = post(people + "/look", "pasted", cards);
+        assertThat(Html.texts(preview, ".beside-list li"))
+                .containsExactly(
+                        "Dunmore, Fenna : Otto Dunmore · 0555 3",
+                        "Card 2: “Some Body” names no student, and shares a family name with nobody, or with several.");
+    }
+
+    @Test
+    void cardsTooManyOrTooLargeAndWhatIsNoListAreRefusedInASentence() {
+        String card = "BEGIN:VCARD\nVERSION:4.0\nFN:A B\nEND:VCARD\n";
+        assertThat(post(people + "/look", "pasted", card.repeat(1001))).contains("The file has over 1000 cards.");
+        byte[] large = (card + "X".repeat(2 * 1024 * 1024 + 1)).getBytes(StandardCharsets.UTF_8);
+        assertThat(own.visitor().upload(people + "/look", "contacts", large).body())
+                .contains("That is over 2 MB.");
+        assertThat(post(people + "/look", "pasted", "Colour\tSize\nred\t3\n"))
+                .contains("The first line must have the headings");
+        assertThat(post(people + "/import", "pasted", "Student\tContact\nNobody\tA B\n"))
+                .contains("There is no contact in it whose student is known.");
+        String many = "Student\tContact\n" + "Ilva Brandt\tA %d\n".repeat(9).formatted(1, 2, 3, 4, 5, 6, 7, 8, 9);
+        assertThat(post(people + "/import", "pasted", many))
+                .contains("Brandt, Ilva: A student has at most 8 contacts.");
+        assertThat(contacts()).doesNotContain("A 1");
+    }
+
+    private static byte[] picture() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(600, 800, BufferedImage.TYPE_INT_RGB), "png", out);
+        return out.toByteArray();
+    }
+
+    @Test
+    void photosAreTakenByTheNumberTheirFileIsNamedBy() throws Exception {
+        HttpResponse<String> answer = own.visitor()
+                .uploadAll(
+                        people + "/photos",
+                        "photos",
+                        List.of("2201.png", "2299.jpg", "2203.jpg"),
+                        List.of(picture(), picture(), "no picture".getBytes(StandardCharsets.UTF_8)));
+        String page = own.visitor().get(OwnClass.location(answer)).body();
+        assertThat(page).contains("1 photo is taken.");
+        assertThat(Html.texts(page, ".notice li")).hasSize(2);
+        assertThat(Html.texts(page, ".notice li").get(0))
+                .isEqualTo("“2299.jpg”: nobody of this class has the number 2299.");
+        assertThat(Html.texts(page, ".notice li").get(1)).startsWith("“2203.jpg”: ");
+        assertThat(Html.values(page, "img.face", "src")).hasSize(1);
+        assertThat(own.visitor()
+                        .uploadAll(people + "/photos", "photos", List.of(), List.of())
+                        .body())
+                .contains("Choose the photos first.");
+    }
+
+    @Test
+    void birthdaysComeRoundOnTheDeskAndInTheCalendarWithoutTheYearOfBirth() {
+        birthday("Brandt", "2012-02-29");
+        birthday("Castellan", "2013-02-26");
+        assertThat(own.visitor().get("/").body())
+                .contains("Birthdays this week", "Rui Castellan")
+                .doesNotContain("2013");
+        String calendar = new String(own.visitor().download("/birthdays.ics"), StandardCharsets.UTF_8);
+        assertThat(calendar.lines().map(String::strip))
+                .contains(
+                        "SUMMARY:Rui Castellan's birthday (7Z Latin)".replace("7Z Latin", title()),
+                        "DTSTART;VALUE=DATE:20270226",
+                        "DTSTART;VALUE=DATE:20270301",
+                        "RRULE:FREQ=YEARLY");
+        assertThat(calendar).doesNotContain("2012", "2013");
+    }
+
+    private String title() {
+        return own.read(book -> book.row().title());
+    }
+
+    private void birthday(String family, String day) {
+        own.visitor()
+                .post(own.base() + "/groundwork/students/" + own.student(family), "birthday", day, "forms", "they");
+    }
+}
