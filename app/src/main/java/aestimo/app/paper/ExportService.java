@@ -87,7 +87,12 @@ public class ExportService {
      * @param ending {@code csv}, {@code xlsx} or {@code ods}
      */
     public void sheets(List<Table> tables, String ending, HttpServletResponse response) throws IOException {
-        String title = tables.get(0).title();
+        sheets(tables, tables.get(0).title(), ending, response);
+    }
+
+    /** @param title what the file is called, where that is not the name of its first sheet */
+    public void sheets(List<Table> tables, String title, String ending, HttpServletResponse response)
+            throws IOException {
         switch (ending) {
             case "csv" -> Download.csv(response, tables.get(0));
             case "ods" ->

@@ -65,6 +65,14 @@ interface StudentMapper {
     /** Those whose birthday is known and who are in a class of the year that a day lies in, or of the one before it. */
     List<BirthdayRow> findBirthdays(@Param("teacher") TeacherId teacher, @Param("day") LocalDate day);
 
+    record PlaceRow(long classId, long enrolmentId) {}
+
+    /** The classes that the student of an enrolment is in, or was. */
+    List<PlaceRow> findPlaces(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId);
+
     record NumberRow(String number, long studentId) {}
 
     /** Students of a class that have a number. */

@@ -112,6 +112,17 @@ public class StudentService {
                 .collect(Collectors.toMap(NoteRow::enrolmentId, NoteRow::note));
     }
 
+    /** A class that a student is in, or was, and what they are in it. */
+    public record Place(long classId, long enrolmentId) {}
+
+    /** All classes of the student of an enrolment, the one named among them. */
+    @Transactional(readOnly = true)
+    public List<Place> places(TeacherId teacher, long classId, long enrolmentId) {
+        return mapper.findPlaces(teacher, classId, enrolmentId).stream()
+                .map(row -> new Place(row.classId(), row.enrolmentId()))
+                .toList();
+    }
+
     /** Everybody of a class, as rows of a sheet are matched to them. */
     @Transactional(readOnly = true)
     public List<Known> known(TeacherId teacher, long classId) {

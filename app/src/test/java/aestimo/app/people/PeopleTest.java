@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
+import aestimo.exchange.sheet.SheetReader;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -27,11 +28,13 @@ class PeopleTest {
             Ilva Brandt\t\tfather\t\t\t\t
             """;
 
+    private RunningApp app;
     private OwnClass own;
     private String people;
 
     @BeforeEach
-    void makeAClass(RunningApp app) {
+    void makeAClass(RunningApp running) {
+        app = running;
         own = new OwnClass(app, "");
         own.addStudents(
                 "Number\tName\n2201\tBrandt, Ilva\n2202\tCastellan, Rui\n2203\tDunmore, Fenna\n2204\tEberly, Jonah\n");
@@ -191,5 +194,35 @@ class PeopleTest {
     private void birthday(String family, String day) {
         own.visitor()
                 .post(own.base() + "/groundwork/students/" + own.student(family), "birthday", day, "forms", "they");
+    }
+
+    @Test
+    void allThatIsKeptOfAStudentIsOnOnePageAndInOneFileOverAllClasses() throws Exception {
+        OwnClass demo = OwnClass.ofTheDemo(app, "9B");
+        OwnClass second = demo.another("9Q");
+        second.addStudents("Number\tName\n2204\tBrandt, Ilva\n");
+        String address = demo.base() + "/room/people/" + demo.student("Brandt");
+        demo.visitor()
+                .post(
+                        demo.base() + "/room/people/import",
+                        "pasted",
+                        "Number\tContact\tTelephone\n2204\tDario Brandt\t0555 4\n2205\tEdda Castellan\t0555 5\n");
+        String page = demo.visitor().get(address).body();
+        assertThat(Html.texts(page, ".inner h3"))
+                .startsWith("Student", "Contacts", "Classes", "Results", "Marks", "Register");
+        assertThat(Html.text(page, ".inner"))
+                .contains("Dario Brandt", "9Q", "9B Geography", "River transect", "here")
+                .doesNotContain("Castellan");
+        byte[] file = demo.visitor().download(address + "/all.xlsx");
+        assertThat(SheetReader.readLongest(file).rows().get(0)).isNotEmpty();
+        try (var workbook = new org.apache.poi.xssf.usermodel.XSSFWorkbook(new java.io.ByteArrayInputStream(file))) {
+            assertThat(workbook.getSheetName(0)).isEqualTo("Student");
+            assertThat(workbook.getNumberOfSheets())
+                    .isEqualTo(Html.texts(page, ".inner h3").size());
+        }
+        assertThat(demo.visitor()
+                        .get(own.base() + "/room/people/" + demo.student("Brandt"))
+                        .statusCode())
+                .isEqualTo(404);
     }
 }
