@@ -94,6 +94,7 @@ class PicturesJourney {
             page.keyboard().press("x");
             page.keyboard().press("ArrowDown");
             page.locator("#saved:has-text('saved')").waitFor();
+            page.locator(".about .lesson-strip").waitFor();
             take(page, "register");
             page.navigate("/classes/3/groundwork/assessments");
             take(page, "assessments");
