@@ -122,6 +122,7 @@ export const start = (table) => {
     send();
   };
   const go = (by) => {
+    pick(null);
     if (!steps[step + by]) return tell(by < 0 ? "Nothing to undo." : "Nothing to redo.");
     step += by;
     show(steps[step]);
@@ -159,12 +160,14 @@ export const start = (table) => {
   const takeOff = (place) => {
     const sitter = sitterIn(place);
     if (!sitter || !place.closest("td")) return;
+    pick(null);
     unseat(sitter);
     altered();
   };
   const toggle = (td, css) => {
     if (css === "is-broken" && !isSeat(td)) return;
     const sitter = sitterIn(placeOf(td));
+    pick(null);
     if (sitter) unseat(sitter);
     td.classList.toggle(css);
     if (!isSeat(td)) td.classList.remove("is-broken");

@@ -7,7 +7,12 @@ import aestimo.app.testing.Server;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -256,6 +261,48 @@ class RoomJourney {
             page.keyboard().press("Control+z");
             assertThat(page.locator("#seats td.is-seat")).hasCount(6);
             kept(page);
+        }
+    }
+
+    /** A busy server, a page of the network, a line that breaks, and a session that ended, one after the other. */
+    @Test
+    void aPlanIsSavedOnlyOnceItIsAnsweredWhateverComesBackBefore() {
+        try (Visit visit = new Visit(SERVER)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            page.navigate("/classes/1/room/seats");
+            Deque<Consumer<Route>> answers = new ArrayDeque<>(List.of(
+                    route -> route.fulfill(new Route.FulfillOptions().setStatus(503)),
+                    route -> route.fulfill(
+                            new Route.FulfillOptions().setStatus(200).setBody("<html>Sign in to the network</html>")),
+                    Route::abort,
+                    route -> route.fulfill(new Route.FulfillOptions().setStatus(401))));
+            page.route("**/places?*", route -> {
+                Consumer<Route> answer = answers.poll();
+                if (answer == null) {
+                    route.resume();
+                } else {
+                    answer.accept(route);
+                }
+            });
+            Locator first = place(page, "row 1, seat 1");
+            String name = first.locator("b").innerText();
+            first.focus();
+            page.keyboard().press("Enter");
+            place(page, "row 2, seat 5").click();
+            assertThat(page.locator("#saved")).containsText("Not saved yet: the server or its database is not ready");
+            assertThat(page.locator("#saved")).containsText("Not saved yet: what came back is no answer of Aestimo");
+            // What is altered meanwhile goes with the next try.
+            place(page, "row 3, seat 2").click();
+            String other = place(page, "row 3, seat 2").locator("b").innerText();
+            page.keyboard().press("Backspace");
+            assertThat(page.locator("#unseated")).containsText(other);
+            assertThat(page.locator("#saved")).containsText("Not saved: you were signed out");
+            page.click("text=I am signed in again");
+            kept(page);
+            page.reload();
+            assertThat(place(page, "row 2, seat 5")).containsText(name);
+            assertThat(page.locator("#unseated")).containsText(other);
         }
     }
 

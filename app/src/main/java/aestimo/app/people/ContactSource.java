@@ -36,12 +36,34 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
     private static final int MOST_CARDS = 1_000;
     private static final int LONGEST = 100;
     private static final int LONGEST_BRIEF = 40;
-    private static final Set<String> STUDENT = Set.of("student", "student name", "pupil", "child");
+    private static final Set<String> STUDENT = Set.of("student", "student name", "pupil", "pupil name", "child");
+    private static final Set<String> FAMILY = Set.of("family", "family name", "surname", "last name");
+    private static final Set<String> GIVEN = Set.of("given", "given name", "first name", "forename");
     private static final Set<String> NUMBER = Set.of("number", "student number", "no", "no.");
-    private static final Set<String> NAME = Set.of("contact", "contact name", "name", "parent", "guardian", "carer");
+    private static final Set<String> CONTACT =
+            Set.of("contact", "contact name", "parent", "parent name", "guardian", "guardian name", "carer");
+    /** The contact's where no other column is, else the student's, as in a class list. */
+    private static final Set<String> NAME = Set.of("name", "full name");
+
     private static final Set<String> RELATION = Set.of("relation", "relationship");
-    private static final Set<String> EMAIL = Set.of("email", "e-mail", "mail", "contact email", "contact e-mail");
-    private static final Set<String> TELEPHONE = Set.of("telephone", "phone", "tel", "mobile", "contact telephone");
+    private static final Set<String> EMAIL = Set.of(
+            "email",
+            "e-mail",
+            "mail",
+            "contact email",
+            "contact e-mail",
+            "parent email",
+            "parent e-mail",
+            "guardian email");
+    private static final Set<String> TELEPHONE = Set.of(
+            "telephone",
+            "phone",
+            "tel",
+            "mobile",
+            "contact telephone",
+            "parent telephone",
+            "parent phone",
+            "guardian phone");
     private static final Set<String> LANGUAGE = Set.of("language");
     private static final Set<String> PURPOSE = Set.of("for", "purpose", "what for");
 
@@ -83,24 +105,31 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
         List<String> headings = sheet.rows().isEmpty()
                 ? List.of()
                 : sheet.rows().get(0).stream().map(ContactSource::plain).toList();
-        boolean who = headings.stream().anyMatch(STUDENT::contains)
-                || headings.stream().anyMatch(NUMBER::contains);
-        if (!who || headings.stream().noneMatch(NAME::contains)) {
+        // Where a column is the contact's for sure, a mere “name” is the student's.
+        boolean sure = headings.stream().anyMatch(CONTACT::contains);
+        boolean who = Stream.of(STUDENT, FAMILY, NUMBER, sure ? NAME : STUDENT)
+                .anyMatch(wanted -> headings.stream().anyMatch(wanted::contains));
+        if (!who || !sure && headings.stream().noneMatch(NAME::contains)) {
             throw new FormException("The first line must have the headings: student or number, and contact; beside them"
                     + " relation, e-mail, telephone, language and for, as far as they are known.");
         }
         for (int i = 1; i < sheet.rows().size(); i++) {
             List<String> row = sheet.rows().get(i);
+            String student = Stream.of(
+                            cell(headings, row, STUDENT),
+                            sure ? cell(headings, row, NAME) : "",
+                            (cell(headings, row, FAMILY) + " " + cell(headings, row, GIVEN)).strip())
+                    .filter(text -> !text.isEmpty())
+                    .findFirst()
+                    .orElse("");
+            String number = cell(headings, row, NUMBER);
             reading.take(
                     "Line " + (i + 1),
-                    reading.finder.find(new Asked(cell(headings, row, NUMBER), "", cell(headings, row, STUDENT))),
-                    Stream.of(cell(headings, row, STUDENT), cell(headings, row, NUMBER))
-                            .filter(text -> !text.isEmpty())
-                            .findFirst()
-                            .orElse("nobody"),
+                    reading.finder.find(new Asked(number, "", student)),
+                    student.isEmpty() ? number : student,
                     new Contact(
                             0,
-                            cell(headings, row, NAME),
+                            cell(headings, row, sure ? CONTACT : NAME),
                             cell(headings, row, RELATION),
                             cell(headings, row, EMAIL),
                             brief(cell(headings, row, TELEPHONE)),
@@ -203,6 +232,10 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
         }
 
         void take(String place, Found found, String who, Contact contact) {
+            if ((contact.name() + contact.relation() + contact.email() + contact.telephone()).isEmpty()) {
+                // A student of a class list without a contact.
+                return;
+            }
             if (contact.name().isEmpty() || contact.name().length() > LONGEST) {
                 leftOut.add(place + ": a contact needs a name of 1 to " + LONGEST + " letters.");
                 return;

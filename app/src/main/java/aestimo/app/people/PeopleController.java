@@ -8,12 +8,11 @@ import aestimo.app.frame.OpenClass;
 import aestimo.app.roll.Person;
 import aestimo.app.roll.PhotoService;
 import aestimo.app.roll.StudentService;
+import aestimo.app.web.CarriedText;
 import aestimo.app.web.Download;
-import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
-import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
 import jakarta.servlet.http.HttpServletResponse;
@@ -36,8 +35,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 @RequestMapping("/classes/{classId}/room/people")
 class PeopleController {
-    private static final int LARGEST_SOURCE = 2 * 1024 * 1024;
-
     private final FrameService frames;
     private final StudentService students;
     private final ContactService contacts;
@@ -133,20 +130,18 @@ class PeopleController {
 
     private static String text(@Nullable MultipartFile file, String pasted)
             throws IOException, UnreadableFileException {
-        long size = file == null || file.isEmpty() ? pasted.length() : file.getSize();
-        if (size > LARGEST_SOURCE) {
-            throw FormException.at(
-                    "contacts", "That is over 2 MB. Export the contacts of this class alone, without pictures.");
-        }
         if (file == null || file.isEmpty()) {
-            return pasted;
+            return checked(pasted);
         }
-        String text = new String(file.getBytes(), StandardCharsets.UTF_8);
-        if (ContactSource.isCards(text.replace("\uFEFF", ""))) {
-            return text.replace("\uFEFF", "");
-        }
-        Sheet sheet = SheetReader.readLongest(file.getBytes());
-        return sheet.asTabbedText();
+        String text = new String(file.getBytes(), StandardCharsets.UTF_8).replace("\uFEFF", "");
+        return checked(
+                ContactSource.isCards(text)
+                        ? text
+                        : SheetReader.readLongest(file.getBytes()).asTabbedText());
+    }
+
+    private static String checked(String text) {
+        return CarriedText.checked(text, "contacts", "Export the contacts of this class alone, without pictures.");
     }
 
     @PostMapping("/import")

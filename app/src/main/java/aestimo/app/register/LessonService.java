@@ -11,6 +11,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
+import aestimo.core.register.Lesson;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -30,6 +31,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class LessonService {
     static final int MOST_AT = 20;
+    private static final java.util.regex.Pattern CLOCK =
+            java.util.regex.Pattern.compile("|([01][0-9]|2[0-3]):[0-5][0-9]");
     private static final int MOST_DAYS_OFF = 400;
     private static final int LONGEST_WORDS = 100;
 
@@ -72,7 +75,12 @@ public class LessonService {
                 problems.at("at", i, "The number of the lesson within the day must be from 1 to " + MOST_AT + ".");
             }
         }
-        if (new HashSet<>(times).size() < times.size()) {
+        checkClocks(times, problems);
+        if (times.stream()
+                        .map(time -> List.of(time.weekday(), time.at(), time.week()))
+                        .distinct()
+                        .count()
+                < times.size()) {
             problems.at("weekday", "One lesson of the week stands twice.");
         }
         List<DayOffRow> off = daysOff(daysOff, book, problems);
@@ -100,6 +108,38 @@ public class LessonService {
         return now;
     }
 
+    private static void checkClocks(List<TimeRow> times, Problems problems) {
+        for (int i = 0; i < times.size(); i++) {
+            TimeRow time = times.get(i);
+            if (!CLOCK.matcher(time.starts()).matches()) {
+                problems.at("starts", i, "Write when the lesson begins as 10:40, or leave it empty.");
+            } else if (!CLOCK.matcher(time.ends()).matches()) {
+                problems.at("ends", i, "Write when the lesson ends as 11:25, or leave it empty.");
+            } else if (!time.ends().isEmpty() && time.ends().compareTo(time.starts()) <= 0) {
+                problems.at("ends", i, "The lesson must end after it begins.");
+            }
+        }
+    }
+
+    /** When a lesson begins and ends by the clock, as the week says it; empty where it does not. */
+    @Transactional(readOnly = true)
+    public Optional<Clocked> clock(TeacherId teacher, long classId, Lesson lesson) {
+        return mapper.findTimes(teacher, classId).stream()
+                .filter(time -> time.weekday() == lesson.date().getDayOfWeek().getValue()
+                        && time.at() == lesson.at()
+                        && !time.starts().isEmpty())
+                .findFirst()
+                .map(time -> new Clocked(time.clock(), time.ends()));
+    }
+
+    /**
+     * A lesson by the clock.
+     *
+     * @param words “10:40–11:25”
+     * @param ends “11:25”; empty where that is not said
+     */
+    public record Clocked(String words, String ends) {}
+
     /** Makes the lessons of a week that are missing; those it has not go, unless taken or made by hand. */
     private int make(TeacherId teacher, long classId, Book ofTheYear, List<TimeRow> times, List<DayOffRow> off) {
         Set<LocalDate> shut = off.stream().map(DayOffRow::date).collect(Collectors.toSet());
@@ -121,7 +161,7 @@ public class LessonService {
     public void saveWeek(TeacherId teacher, long classId, List<DayOfWeek> days, List<Integer> numbers, String daysOff) {
         List<TimeRow> times = new ArrayList<>();
         for (int i = 0; i < days.size(); i++) {
-            times.add(new TimeRow(days.get(i).getValue(), numbers.get(i), "EVERY"));
+            times.add(TimeRow.of(days.get(i).getValue(), numbers.get(i), "EVERY"));
         }
         save(teacher, classId, times, daysOff, true);
     }

@@ -2,7 +2,7 @@ package aestimo.app.register;
 
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
-import aestimo.app.web.FormException;
+import aestimo.app.web.CarriedText;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.exchange.sheet.Sheet;
@@ -23,7 +23,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 @RequestMapping("/classes/{classId}/room/import")
 class RegisterImportController {
-    private static final int LONGEST_PASTE = 1_000_000;
     private static final int LONGEST_SOURCE = 100;
 
     private final FrameService frames;
@@ -53,8 +52,9 @@ class RegisterImportController {
         boolean ofFile = file != null && !file.isEmpty();
         return Sent.ofFile(() -> {
                     Sheet sheet = ofFile ? SheetReader.readLongest(file.getBytes()) : sheet(pasted);
+                    String text = checked(ofFile ? sheet.asTabbedText() : pasted);
                     RegisterImport plan = imports.look(open.teacher(), open.id(), sheet);
-                    model.addAttribute("pasted", ofFile ? sheet.asTabbedText() : pasted);
+                    model.addAttribute("pasted", text);
                     model.addAttribute("source", source(file));
                     return plan;
                 })
@@ -66,10 +66,11 @@ class RegisterImportController {
     }
 
     private static Sheet sheet(String pasted) throws UnreadableFileException {
-        if (pasted.length() > LONGEST_PASTE) {
-            throw FormException.at("pasted", "That is over " + LONGEST_PASTE + " characters. Import a term at a time.");
-        }
-        return SheetReader.readPaste(pasted);
+        return SheetReader.readPaste(checked(pasted));
+    }
+
+    private static String checked(String text) {
+        return CarriedText.checked(text, "pasted", "Import a term at a time.");
     }
 
     private static String source(MultipartFile file) {
@@ -79,7 +80,7 @@ class RegisterImportController {
     }
 
     private String again(OpenClass open, String pasted, Model model) {
-        model.addAttribute("pasted", pasted.length() > LONGEST_PASTE ? "" : pasted);
+        model.addAttribute("pasted", pasted);
         return begin(open, model);
     }
 

@@ -13,8 +13,22 @@ interface RegisterMapper {
     /** @param single made by hand */
     record LessonRow(long id, LocalDate date, int at, boolean single) {}
 
-    /** @param week EVERY, A or B */
-    record TimeRow(int weekday, int at, String week) {}
+    /**
+     * A lesson of the week.
+     *
+     * @param week EVERY, A or B
+     * @param starts by the clock, as 10:40, and {@code ends}; empty where that is not said
+     */
+    record TimeRow(int weekday, int at, String week, String starts, String ends) {
+        static TimeRow of(int weekday, int at, String week) {
+            return new TimeRow(weekday, at, week, "", "");
+        }
+
+        /** “10:40–11:25”; empty where no clock is said. */
+        String clock() {
+            return starts + (ends.isEmpty() ? "" : "–" + ends);
+        }
+    }
 
     record DayOffRow(LocalDate date, String words) {}
 

@@ -16,7 +16,9 @@ import aestimo.core.register.ExcusedAbsence;
 import aestimo.core.register.Lesson;
 import aestimo.core.register.Register;
 import java.io.IOException;
+import java.time.Clock;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -42,13 +44,16 @@ class RoomController {
     private final LessonService lessons;
     private final SeatService seats;
     private final StudentService students;
+    private final Clock clock;
 
     RoomController(
             FrameService frames,
             RegisterService registers,
             LessonService lessons,
             SeatService seats,
-            StudentService students) {
+            StudentService students,
+            Clock clock) {
+        this.clock = clock;
         this.frames = frames;
         this.seats = seats;
         this.students = students;
@@ -60,6 +65,11 @@ class RoomController {
     String register(OpenClass open, Model model) {
         model.addAttribute("frame", frames.ofClass(open, "room"));
         Optional<Lesson> lesson = lesson(open);
+        model.addAttribute(
+                "clock",
+                lesson.flatMap(own -> lessons.clock(open.teacher(), open.id(), own))
+                        .map(LessonService.Clocked::words)
+                        .orElse(""));
         Optional<SeatPlan> plan = seats.inUse(open.teacher(), open.id());
         boolean bySeat = plan.isPresent() && !"name".equals(open.parameters().get("by"));
         model.addAttribute("hasSeats", plan.isPresent());
@@ -82,21 +92,32 @@ class RoomController {
         return "register/register";
     }
 
-    /** The one asked for, else the first of today, else the latest before, else the first there is. */
-    private static Optional<Lesson> lesson(OpenClass open) {
+    /** The one asked for, else the first of today that is not over by the clock, else the last of today, else the latest before, else the first there is. */
+    private Optional<Lesson> lesson(OpenClass open) {
         String asked = open.parameters().getOrDefault("lesson", "");
         if (!asked.isEmpty()) {
             return Optional.of(RegisterService.lesson(open.classBook(), FormFields.toNumber(asked)));
         }
         List<Lesson> all = open.book().register().map(Register::inOrder).orElse(List.of());
         LocalDate today = open.book().today();
-        return all.stream()
-                .filter(lesson -> lesson.date().equals(today))
+        List<Lesson> ofToday =
+                all.stream().filter(lesson -> lesson.date().equals(today)).toList();
+        return ofToday.stream()
+                .filter(lesson -> ofToday.size() == 1 || !isOver(open, lesson))
                 .findFirst()
+                .or(() -> ofToday.stream().reduce((one, later) -> later))
                 .or(() -> all.stream()
                         .filter(lesson -> lesson.date().isBefore(today))
                         .reduce((one, later) -> later))
                 .or(() -> all.stream().findFirst());
+    }
+
+    private boolean isOver(OpenClass open, Lesson lesson) {
+        String now = LocalTime.now(clock).toString();
+        return lessons.clock(open.teacher(), open.id(), lesson)
+                .map(LessonService.Clocked::ends)
+                .filter(ends -> !ends.isEmpty() && ends.compareTo(now) < 0)
+                .isPresent();
     }
 
     @GetMapping("/lessons")
@@ -168,9 +189,17 @@ class RoomController {
             times.add(new TimeRow(
                     number(weekdays.get(i)),
                     number(fields.text("at", i)),
-                    week.equals("A") || week.equals("B") ? week : "EVERY"));
+                    week.equals("A") || week.equals("B") ? week : "EVERY",
+                    clock(fields.text("starts", i)),
+                    clock(fields.text("ends", i))));
         }
         return times;
+    }
+
+    /** As it is kept: “8.05” and “8:05” are “08:05”; what is no time stays as typed, to be refused beside its field. */
+    private static String clock(String text) {
+        String plain = text.replace('.', ':');
+        return plain.matches("[0-9]:[0-9]{2}") ? "0" + plain : plain;
     }
 
     /** A number far out of any range is as wrong as 0. */

@@ -3,6 +3,7 @@ package aestimo.app.roll;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.PictureFile;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -14,6 +15,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class PhotoService {
     static final int MOST_AT_ONCE = 250;
+    /** A request is not to last longer, whatever the pictures claim to be. */
+    private static final Duration LONGEST = Duration.ofSeconds(30);
 
     private final StudentMapper mapper;
 
@@ -45,7 +48,13 @@ public class PhotoService {
         mapper.findNumbers(teacher, classId).forEach(row -> numbers.put(row.number(), row.studentId()));
         List<String> refused = new ArrayList<>();
         int taken = 0;
+        long until = System.nanoTime() + LONGEST.toNanos();
         for (Chosen one : chosen) {
+            if (System.nanoTime() > until) {
+                refused.add(
+                        "“" + brief(one.name()) + "”: there was no time left. Choose it again, with fewer beside it.");
+                continue;
+            }
             String number = one.name()
                     .replaceAll(".*[/\\\\]", "")
                     .replaceAll("[.][^.]*$", "")

@@ -106,6 +106,27 @@ class PeopleTest {
                 .containsExactly("Brandt, Ilva : Ada Brandt, mother · ada@home.example · 0555 1");
     }
 
+    /** In a class list the name is the student's; where there is no other, it is the contact's. */
+    @Test
+    void aClassListWithAColumnForTheContactWillDo() {
+        String list = """
+                Number\tName\tSet\tParent\tParent e-mail
+                2201\tBrandt, Ilva\tNorth\tAda Brandt\tada@home.example
+                2202\tCastellan, Rui\tNorth\t\t
+                """;
+        assertThat(Html.texts(post(people + "/look", "pasted", list), ".beside-list li"))
+                .containsExactly("Brandt, Ilva : Ada Brandt · ada@home.example");
+        assertThat(Html.texts(
+                        post(
+                                people + "/look",
+                                "pasted",
+                                "Family name\tGiven name\tGuardian\nDunmore\tFenna\tOla Dunmore\n"),
+                        ".beside-list li"))
+                .containsExactly("Dunmore, Fenna : Ola Dunmore");
+        assertThat(Html.texts(post(people + "/look", "pasted", "Number\tName\n2204\tJory Eberly\n"), ".beside-list li"))
+                .containsExactly("Eberly, Jonah : Jory Eberly");
+    }
+
     @Test
     void aCardWithoutAStudentIsTakenByAFamilyNameThatIsTheirsAlone() {
         String cards = """
@@ -132,7 +153,7 @@ class PeopleTest {
         assertThat(post(people + "/look", "pasted", card.repeat(1001))).contains("The file has over 1000 cards.");
         byte[] large = (card + "X".repeat(2 * 1024 * 1024 + 1)).getBytes(StandardCharsets.UTF_8);
         assertThat(own.visitor().upload(people + "/look", "contacts", large).body())
-                .contains("That is over 2 MB.");
+                .contains("That is over 1.5 MB of text.");
         assertThat(post(people + "/look", "pasted", "Colour\tSize\nred\t3\n"))
                 .contains("The first line must have the headings");
         assertThat(post(people + "/import", "pasted", "Student\tContact\nNobody\tA B\n"))

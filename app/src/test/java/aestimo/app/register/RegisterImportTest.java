@@ -141,6 +141,11 @@ class RegisterImportTest {
     @Test
     void whatCannotBeReadIsToldAndNothingChanged() {
         assertThat(look("")).contains("role=\"alert\"");
+        byte[] large = ("Name\t12 Jan\n" + "Ilva Brandt\t/\n".repeat(150_000)).getBytes(StandardCharsets.UTF_8);
+        assertThat(own.visitor()
+                        .upload(own.base() + "/room/import/look", "file", large)
+                        .body())
+                .contains("That is over 1.5 MB of text. Import a term at a time.");
         assertThat(look("Name\tQuiz\nIlva Brandt\t3\n")).contains("No day was found");
         assertThat(own.visitor()
                         .upload(own.base() + "/room/import/look", "file", new byte[] {'P', 'K', 3, 4, 0, 0})

@@ -244,11 +244,11 @@ class RegisterTest {
     @Test
     void aPatternMakesItsLessonsAndANewOneLeavesWhatWasTaken() {
         // The term runs from Monday 4 January to Friday 26 March: 12 Tuesdays and 12 Thursdays.
-        assertThat(save("", new RegisterMapper.TimeRow(2, 2, "EVERY"), new RegisterMapper.TimeRow(4, 1, "A")))
+        assertThat(save("", RegisterMapper.TimeRow.of(2, 2, "EVERY"), RegisterMapper.TimeRow.of(4, 1, "A")))
                 .isEqualTo(1 + 12 + 6);
         assertThat(save(
                         "2027-02-15 to 2027-02-19 Winter break\n\n2027-03-02",
-                        new RegisterMapper.TimeRow(2, 2, "EVERY")))
+                        RegisterMapper.TimeRow.of(2, 2, "EVERY")))
                 .isEqualTo(1 + 12 - 2);
         Lesson taken = register().inOrder().stream()
                 .filter(lesson -> lesson.at() == 2)
@@ -267,7 +267,7 @@ class RegisterTest {
                                 "here",
                                 null,
                                 null))));
-        assertThat(save("", new RegisterMapper.TimeRow(5, 1, "B"))).isEqualTo(1 + 1 + 6);
+        assertThat(save("", RegisterMapper.TimeRow.of(5, 1, "B"))).isEqualTo(1 + 1 + 6);
         assertThat(register().lessons()).contains(taken);
         assertThatThrownBy(() -> run(() -> {
                     app.bean(LessonService.class)
@@ -342,12 +342,30 @@ class RegisterTest {
     void aDayOffIsOneForEveryClassOfTheYear() {
         OwnClass other = own.another("9C");
         run(() -> app.bean(LessonService.class)
-                .save(own.teacher(), other.id(), List.of(new RegisterMapper.TimeRow(3, 1, "EVERY")), "", true));
-        save("2027-02-17 Winter day\n2027-02-16", new RegisterMapper.TimeRow(2, 1, "EVERY"));
+                .save(own.teacher(), other.id(), List.of(RegisterMapper.TimeRow.of(3, 1, "EVERY")), "", true));
+        save("2027-02-17 Winter day\n2027-02-16", RegisterMapper.TimeRow.of(2, 1, "EVERY"));
         List<String> days = other.read(book -> book.book().register().orElseThrow().inOrder().stream()
                 .map(lesson -> lesson.date().toString())
                 .toList());
         assertThat(days).hasSize(11).doesNotContain("2027-02-17").contains("2027-02-24");
+    }
+
+    @Test
+    void theClockOfALessonIsShownAndAWrongOneIsRefusedBesideItsField() {
+        String address = own.base() + "/room/lessons?span=year";
+        String[] week = {"weekday", "2", "at", "1", "week", "EVERY", "starts", "8.05", "ends", "08:50"};
+        own.visitor().post(address, week);
+        assertThat(Html.text(own.visitor().get(own.base() + "/room").body(), ".register-lesson h2"))
+                .contains("lesson 1", "08:05–08:50");
+        week[9] = "07:00";
+        assertThat(own.visitor().post(address, week).body()).contains("The lesson must end after it begins.");
+        week[7] = "25:00";
+        assertThat(own.visitor().post(address, week).body()).contains("Write when the lesson begins as 10:40");
+        String[] twice = {
+            "weekday", "2", "at", "1", "week", "EVERY", "starts", "08:00", "ends", "",
+            "weekday", "2", "at", "1", "week", "EVERY", "starts", "09:00", "ends", ""
+        };
+        assertThat(own.visitor().post(address, twice).body()).contains("One lesson of the week stands twice.");
     }
 
     @Test

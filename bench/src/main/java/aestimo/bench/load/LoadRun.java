@@ -44,10 +44,10 @@ public final class LoadRun {
 
     private LoadRun() {}
 
-    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code letters}, {@code post}, {@code returns}, {@code browser}; all without any */
+    /** @param phases which of {@code sheet}, {@code one}, {@code many}, {@code standing}, {@code targets}, {@code letters}, {@code post}, {@code returns}, {@code room}, {@code browser}; all without any */
     public static void main(String[] phases) throws Exception {
         Set<String> wanted = phases.length == 0
-                ? Set.of("sheet", "one", "many", "standing", "targets", "letters", "post", "returns", "browser")
+                ? Set.of("sheet", "one", "many", "standing", "targets", "letters", "post", "returns", "room", "browser")
                 : Set.of(phases);
         LoadRun run = new LoadRun();
         run.addAccounts();
@@ -71,6 +71,11 @@ public final class LoadRun {
         }
         if (wanted.contains("returns")) {
             run.returns();
+        }
+        if (wanted.contains("room")) {
+            TypingTeacher teacher = run.teacher(32, 60);
+            teacher.fillAll();
+            RoomLoad.measure(teacher);
         }
         boolean whole = run.check();
         if (browser) {
