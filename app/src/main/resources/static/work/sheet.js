@@ -153,10 +153,16 @@ export const start = (table) => {
   const row = grid.rows.findIndex((it) => it.dataset.s === asked.get("student"));
   if (column >= 0) grid.choose(Math.max(0, row), column, { focus: !document.getElementById("margin-form") });
   else {
-    const last = Math.max(0, grid.pieces.length - 1);
+    // A column that was chosen before this script was there is the one to begin at, not the last.
+    const { columnChoice } = grid;
+    const chosen =
+      columnChoice?.selectedIndex > 0
+        ? grid.pieces.findIndex((it) => grid.valueOf(it) === columnChoice.value)
+        : -1;
+    const begin = chosen < 0 ? Math.max(0, grid.pieces.length - 1) : chosen;
     grid.cells[0][grid.shown(-1, 1)].tabIndex = 0;
-    grid.showColumn(last);
-    grid.at.column = matchMedia("(max-width: 719px)").matches ? last : grid.shown(-1, 1);
+    grid.showColumn(begin);
+    grid.at.column = matchMedia("(max-width: 719px)").matches ? begin : grid.shown(-1, 1);
   }
   for (const item of queue.resume()) {
     const cell = grid.cellOf(item.assessment, item.student, item.part);
