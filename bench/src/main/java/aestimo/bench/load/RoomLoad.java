@@ -48,7 +48,7 @@ final class RoomLoad {
 
     private void register() {
         Random random = new Random(SEED);
-        StringBuilder sheet = new StringBuilder("Number");
+        StringBuilder sheet = new StringBuilder("Name");
         for (int day = 0; day < DAYS; day++) {
             for (int at = 1; at <= A_DAY; at++) {
                 sheet.append('\t')
@@ -58,9 +58,9 @@ final class RoomLoad {
                         .append(')');
             }
         }
-        for (String number : Html.texts(
-                visitor.get(teacher.base() + "/room/lists?kind=CLASS").body(), ".figures tbody td:first-child")) {
-            sheet.append('\n').append(number);
+        for (String name : Html.texts(
+                visitor.get(teacher.base() + "/room/lists?kind=CLASS").body(), ".figures tbody td:nth-child(2)")) {
+            sheet.append('\n').append(name);
             for (int i = 0; i < DAYS * A_DAY; i++) {
                 int chance = random.nextInt(100);
                 sheet.append('\t').append(chance < 4 ? "absent" : chance < 9 ? "late " + chance : "here");
