@@ -17,8 +17,8 @@ import java.util.TreeSet;
  * first, and gives up a way as soon as somebody has none left, or several have too few together.
  */
 final class Search {
-    /** Ways that are tried before it counts as impossible: far more than a class needs, and a few tens of milliseconds. */
-    private static final int MOST_TRIED = 4_000;
+    /** Ways that are tried before it counts as impossible: more than a class needs, and a few milliseconds. */
+    private static final int MOST_TRIED = 400;
 
     private static final int FRONT_ROWS = 2;
 
