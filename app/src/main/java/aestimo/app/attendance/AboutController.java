@@ -53,7 +53,7 @@ class AboutController {
         model.addAttribute(
                 "student",
                 new About(
-                        (student.given() + " " + student.family()).strip(),
+                        student.fullName(),
                         Stream.of(student.number(), student.set().orElse(""), seat)
                                 .filter(text -> !text.isEmpty())
                                 .collect(Collectors.joining(" · "))));

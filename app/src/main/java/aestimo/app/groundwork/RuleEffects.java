@@ -135,7 +135,7 @@ final class RuleEffects {
 
     /** “Mikkel Voss”: in a sentence the comma of a list name would mislead. */
     private static String called(StudentStanding own) {
-        return (own.student().given() + " " + own.student().family()).strip();
+        return own.student().fullName();
     }
 
     private static String words(Optional<Result> result) {

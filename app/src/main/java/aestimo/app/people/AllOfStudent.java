@@ -117,7 +117,7 @@ class AllOfStudent {
                 .filter(line -> !line.get(1).isEmpty())
                 .map(Line::new)
                 .toList();
-        return table("Student", List.of("What", "Kept"), lines);
+        return table("Student", List.of("What", "Saved"), lines);
     }
 
     private static Line line(Contact contact) {

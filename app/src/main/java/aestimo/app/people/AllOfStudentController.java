@@ -47,7 +47,7 @@ class AllOfStudentController {
     String page(OpenClass open, @PathVariable long enrolmentId, Model model) {
         Student student = open.classBook().student(enrolmentId);
         model.addAttribute("frame", frames.ofClass(open, "room/people/" + enrolmentId));
-        model.addAttribute("name", (student.given() + " " + student.family()).strip());
+        model.addAttribute("name", student.fullName());
         model.addAttribute("id", enrolmentId);
         model.addAttribute(
                 "tables",
@@ -65,6 +65,6 @@ class AllOfStudentController {
             throws IOException {
         Student student = open.classBook().student(enrolmentId);
         List<Table> tables = new ArrayList<>(all.tables(open.teacher(), open.id(), enrolmentId));
-        exports.sheets(tables, student.listName() + ", all that is kept", Download.ending(request), response);
+        exports.sheets(tables, student.listName() + ", everything saved", Download.ending(request), response);
     }
 }

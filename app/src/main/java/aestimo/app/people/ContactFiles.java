@@ -25,7 +25,7 @@ final class ContactFiles {
             for (Contact contact : writable(student, reach)) {
                 VCard card = new VCard();
                 card.setFormattedName(contact.name());
-                String child = (student.given() + " " + student.family()).strip();
+                String child = student.fullName();
                 Related related = new Related();
                 related.setText(child);
                 related.getTypes().add(RelatedType.CHILD);

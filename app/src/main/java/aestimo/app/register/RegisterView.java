@@ -59,7 +59,7 @@ public record RegisterView(
                         ClassBook.id(student),
                         student.number(),
                         student.listName(),
-                        (student.given() + " " + student.family()).strip(),
+                        student.fullName(),
                         entry.map(RegisterText::of).orElse(""),
                         css(entry),
                         versions.getOrDefault(ClassBook.id(student), 0),

@@ -1,5 +1,6 @@
 package aestimo.app.seats;
 
+import aestimo.app.book.ClassBook;
 import aestimo.app.figures.Catalogue;
 import aestimo.app.figures.ClassFigures;
 import aestimo.app.figures.Figure;
@@ -23,6 +24,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -81,7 +83,7 @@ class SeatsController {
         model.addAttribute(
                 "unseated",
                 present.stream()
-                        .map(student -> Long.parseLong(student.id().text()))
+                        .map(ClassBook::id)
                         .filter(id -> plan.of(id).isEmpty())
                         .toList());
         model.addAttribute("wishes", wishes.of(open.teacher(), open.id()));
@@ -102,8 +104,7 @@ class SeatsController {
                 .findFirst()
                 .ifPresent(figure -> at.standing()
                         .students()
-                        .forEach(own ->
-                                values.put(Long.parseLong(own.student().id().text()), figure.of(at, own))));
+                        .forEach(own -> values.put(ClassBook.id(own.student()), figure.of(at, own))));
         model.addAttribute("shows", values.isEmpty() ? "" : asked);
         model.addAttribute("values", values);
         model.addAttribute("shades", SeatShades.of(values));
@@ -133,7 +134,7 @@ class SeatsController {
     }
 
     private static List<Integer> counts(Shape shape, FormFields fields) {
-        return java.util.stream.IntStream.range(0, shape.counts().size())
+        return IntStream.range(0, shape.counts().size())
                 .mapToObj(i -> (int) Math.min(MOST_COUNTED, fields.number(shape.key() + i)))
                 .toList();
     }
@@ -177,7 +178,7 @@ class SeatsController {
                 .saying(
                         flash,
                         made -> made.seated() + " students are seated"
-                                + (made.unkept().isEmpty() ? ", with everything kept that is asked." : "."))
+                                + (made.unkept().isEmpty() ? ", and all wishes are met." : "."))
                 .to(there(open, planId))
                 .orSay(flash, there(open, planId));
     }
@@ -231,7 +232,7 @@ class SeatsController {
                         fields.number("student"),
                         fields.number("other"),
                         planId))
-                .saying(flash, "It is kept from the next arrangement on.")
+                .saying(flash, "The wish is added. The next arrangement follows it.")
                 .to(there(open, planId))
                 .orShow(model, "wishProblems", () -> again(open, planId, fields, model));
     }
@@ -239,7 +240,7 @@ class SeatsController {
     @PostMapping("/{planId}/wishes/{wishId}/delete")
     String takeBack(OpenClass open, @PathVariable long planId, @PathVariable long wishId, RedirectAttributes flash) {
         return Sent.of(() -> wishes.takeBack(open.teacher(), open.id(), wishId))
-                .saying(flash, "It is no longer asked.")
+                .saying(flash, "The wish is deleted.")
                 .to(there(open, planId))
                 .orSay(flash, there(open, planId));
     }

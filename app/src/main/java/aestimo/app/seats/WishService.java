@@ -121,7 +121,7 @@ public class WishService {
                         .flatMap(plan -> plan.of(student))
                 : Optional.empty();
         if (kind == Wish.Kind.THIS_SEAT && seat.isEmpty()) {
-            throw FormException.at("student", "Put the student on the seat first, then ask for it to be kept.");
+            throw FormException.at("student", "Put the student on the seat first, then add the wish for it.");
         }
         WishRow row = new WishRow(
                 0,
@@ -133,10 +133,10 @@ public class WishService {
                 seat.map(Placed::row).orElse(null));
         List<WishRow> before = mapper.findWishes(teacher, classId);
         if (before.stream().anyMatch(own -> isSame(own, row))) {
-            throw FormException.at("student", "That is asked already.");
+            throw FormException.at("student", "That wish is there already.");
         }
         if (before.size() >= MOST_WISHES) {
-            throw new FormException("At most " + MOST_WISHES + " things can be asked. Take one back first.");
+            throw new FormException("At most " + MOST_WISHES + " wishes fit. Delete one first.");
         }
         mapper.insertWish(teacher, classId, row);
     }

@@ -157,7 +157,7 @@ public record StudentView(
                     student.id().text(),
                     student.number(),
                     student.listName(),
-                    (student.given() + " " + student.family()).strip(),
+                    student.fullName(),
                     line(),
                     result.map(Result::shown).orElse(""),
                     StandingTable.label(result),

@@ -117,7 +117,7 @@ class SeatsTest {
     @Test
     void theSameIsNotAskedTwiceAndNobodyBesideThemselves() {
         ask("NOT_BESIDE", "Brandt", "Castellan");
-        assertThat(ask("NOT_BESIDE", "Castellan", "Brandt")).contains("That is asked already.");
+        assertThat(ask("NOT_BESIDE", "Castellan", "Brandt")).contains("That wish is there already.");
         assertThat(ask("BESIDE", "Brandt", "Brandt")).contains("Choose who else it is about.");
         assertThat(ask("BESIDE", "Brandt", "")).contains("Choose who else it is about.");
         assertThat(ask("THIS_SEAT", "Brandt", "")).contains("Put the student on the seat first");

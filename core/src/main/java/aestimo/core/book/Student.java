@@ -38,6 +38,11 @@ public record Student(
         return isEnrolledOn(assessment.date());
     }
 
+    /** “Ilva Brandt”: as one says it. */
+    public String fullName() {
+        return (given + " " + family).strip();
+    }
+
     /** “Brandt, Ilva”; the family name alone where no given name is known. */
     public String listName() {
         return given.isEmpty() ? family : family + ", " + given;
