@@ -3,9 +3,9 @@ package aestimo.app.figures;
 import aestimo.core.boundary.Band;
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.result.StudentStanding;
+import aestimo.core.typed.TypedDay;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -150,11 +150,7 @@ public record Condition(Figure figure, Test test, List<String> values) {
     }
 
     private static Optional<LocalDate> day(String text) {
-        try {
-            return Optional.of(LocalDate.parse(text.strip()));
-        } catch (DateTimeParseException none) {
-            return Optional.empty();
-        }
+        return TypedDay.read(text.strip());
     }
 
     /** The band of a label, in any case, or the one at either end. */

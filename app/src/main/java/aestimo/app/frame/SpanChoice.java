@@ -6,8 +6,8 @@ import aestimo.core.book.Term;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.TermId;
 import aestimo.core.result.Span;
+import aestimo.core.typed.TypedDay;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -94,9 +94,14 @@ public record SpanChoice(
     }
 
     private static Optional<SpanChoice> dates(String from, String to) {
+        Optional<LocalDate> typedFirst = TypedDay.read(from);
+        Optional<LocalDate> typedLast = TypedDay.read(to);
+        if (typedFirst.isEmpty() || typedLast.isEmpty()) {
+            return Optional.empty();
+        }
+        LocalDate first = typedFirst.get();
+        LocalDate last = typedLast.get();
         try {
-            LocalDate first = LocalDate.parse(from);
-            LocalDate last = LocalDate.parse(to);
             String words = Days.brief(first) + " – " + Days.brief(last);
             return Optional.of(new SpanChoice(
                     new Span.Dates(first, last),
@@ -106,7 +111,7 @@ public record SpanChoice(
                     Optional.of(first),
                     Optional.of(last),
                     false));
-        } catch (DateTimeParseException | IllegalArgumentException none) {
+        } catch (IllegalArgumentException none) {
             return Optional.empty();
         }
     }

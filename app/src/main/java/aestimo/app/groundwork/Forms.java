@@ -1,11 +1,8 @@
 package aestimo.app.groundwork;
 
 import aestimo.app.web.FormFields;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** What the groundwork's forms hold, as typed; kept so that a form refused is shown again with everything in it. */
 public final class Forms {
@@ -155,16 +152,6 @@ public final class Forms {
             }
             return new BoundariesForm(
                     (int) fields.number("version"), lines, fields.text("forAll").equals("true"));
-        }
-    }
-
-    /** A date as a form sends it; empty where it is none. */
-    static Optional<LocalDate> date(String text) {
-        try {
-            LocalDate date = LocalDate.parse(text);
-            return date.getYear() < 1900 || date.getYear() > 2999 ? Optional.empty() : Optional.of(date);
-        } catch (DateTimeParseException none) {
-            return Optional.empty();
         }
     }
 }

@@ -10,9 +10,11 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
+import aestimo.core.typed.TypedDay;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Weight;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -27,6 +29,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class YearService {
     private static final int MOST_NAMED = 4;
+    private static final int LONGEST_TERM = 400;
     private static final Fraction HIGHEST_WEIGHT = Fraction.of(1000);
 
     private final GroundworkMapper mapper;
@@ -238,8 +241,8 @@ public class YearService {
             } else if (!names.add(line.name())) {
                 problems.at("termName", i, called + " stands twice. Each term needs its own name.");
             }
-            LocalDate starts = Forms.date(line.starts()).orElse(null);
-            LocalDate ends = Forms.date(line.ends()).orElse(null);
+            LocalDate starts = TypedDay.read(line.starts()).orElse(null);
+            LocalDate ends = TypedDay.read(line.ends()).orElse(null);
             if (starts == null || ends == null) {
                 problems.at(
                         starts == null ? "starts" : "ends",
@@ -250,6 +253,8 @@ public class YearService {
                         "ends",
                         i,
                         called + " ends on " + Days.brief(ends) + ", before it starts on " + Days.brief(starts) + ".");
+            } else if (ChronoUnit.DAYS.between(starts, ends) > LONGEST_TERM) {
+                problems.at("ends", i, called + " is longer than a year. Check the year of its last day.");
             } else {
                 terms.add(
                         new Term(line.id(), line.name(), starts, ends, weight(line, i, called, problems), line.exam()));

@@ -8,13 +8,13 @@ import aestimo.core.book.Part;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
 import aestimo.core.id.PartId;
+import aestimo.core.typed.TypedDay;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Weight;
 import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.marks.MarkColumn;
 import aestimo.exchange.marks.MarkSheet;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -101,12 +101,7 @@ final class ColumnPlanner {
                             + "."
                     : "Choose the category " + called + " belongs to.";
         }
-        try {
-            LocalDate.parse(choice.date());
-            return "";
-        } catch (DateTimeParseException none) {
-            return "Give " + called + " a date, such as 2027-02-19.";
-        }
+        return TypedDay.read(choice.date()).isPresent() ? "" : "Give " + called + " a date, such as 2027-02-19.";
     }
 
     private static Optional<OutOf> outOf(Choices.Column choice) {

@@ -2,8 +2,8 @@ package aestimo.app.lists;
 
 import aestimo.app.account.ListLines;
 import aestimo.app.web.FormFields;
+import aestimo.core.typed.TypedDay;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -65,7 +65,7 @@ record ListAsked(
                                 brief(fields.text("below"), LONGEST_LINES),
                                 fields.text("sign").equals("true"))
                         : usual,
-                day(fields.text("week")),
+                TypedDay.read(fields.text("week")),
                 fields.text("notes").equals("true"),
                 brief(fields.text("toDo"), LONGEST),
                 brief(fields.text("call"), LONGEST_LINES));
@@ -81,14 +81,6 @@ record ListAsked(
 
     private static String brief(String text, int longest) {
         return text.substring(0, Math.min(longest, text.length()));
-    }
-
-    private static Optional<LocalDate> day(String text) {
-        try {
-            return text.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(text));
-        } catch (DateTimeParseException none) {
-            return Optional.empty();
-        }
     }
 
     /** The same for everybody, so that one left out can be ticked again. */

@@ -14,12 +14,12 @@ import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Category;
 import aestimo.core.book.Term;
 import aestimo.core.id.TermId;
+import aestimo.core.typed.TypedDay;
 import aestimo.core.value.OutOf;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Weight;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -120,41 +120,37 @@ final class AssessmentCheck {
 
     /** Null where it is none. */
     private @Nullable LocalDate date(Optional<Term> given) {
-        try {
-            LocalDate date = LocalDate.parse(form.date());
-            if (given.isEmpty() && classBook.book().termOn(date).isEmpty()) {
-                problems.at(
-                        "date",
-                        Days.brief(date) + " " + date.getYear() + " lies in no term. The terms are "
-                                + classBook.book().terms().stream()
-                                        .map(term -> term.name() + " from " + Days.brief(term.firstDay()) + " to "
-                                                + Days.brief(term.lastDay()))
-                                        .collect(Collectors.joining("; "))
-                                + ".");
-            }
-            return date;
-        } catch (DateTimeParseException none) {
+        LocalDate date = TypedDay.read(form.date()).orElse(null);
+        if (date == null) {
             problems.at("date", "The date is “" + form.date() + "”. It must be a day such as 2027-02-19.");
-            return null;
+        } else if (given.isEmpty() && classBook.book().termOn(date).isEmpty()) {
+            problems.at(
+                    "date",
+                    Days.brief(date) + " " + date.getYear() + " lies in no term. The terms are "
+                            + classBook.book().terms().stream()
+                                    .map(term -> term.name() + " from " + Days.brief(term.firstDay()) + " to "
+                                            + Days.brief(term.lastDay()))
+                                    .collect(Collectors.joining("; "))
+                            + ".");
         }
+        return date;
     }
 
     private @Nullable LocalDate due(@Nullable LocalDate date) {
         if (form.more().due().isEmpty()) {
             return date;
         }
-        try {
-            LocalDate due = LocalDate.parse(form.more().due());
-            if (date != null && due.isBefore(date)) {
-                problems.at("due", "It is due on " + Days.brief(due) + ", before its date, " + Days.brief(date) + ".");
-            }
-            return due;
-        } catch (DateTimeParseException none) {
+        LocalDate due = TypedDay.read(form.more().due()).orElse(null);
+        if (due == null) {
             problems.at(
                     "due",
                     "The due date is “" + form.more().due() + "”. It must be a day such as 2027-02-26, or empty.");
             return date;
         }
+        if (date != null && due.isBefore(date)) {
+            problems.at("due", "It is due on " + Days.brief(due) + ", before its date, " + Days.brief(date) + ".");
+        }
+        return due;
     }
 
     private @Nullable OutOf outOf(boolean hasParts) {

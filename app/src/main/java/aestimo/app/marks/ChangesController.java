@@ -12,11 +12,11 @@ import aestimo.app.web.Download;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Sent;
+import aestimo.core.typed.TypedDay;
 import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -75,11 +75,7 @@ class ChangesController {
 
     /** Null for no day. */
     private static @Nullable LocalDate day(String text) {
-        try {
-            return text.isEmpty() ? null : LocalDate.parse(text);
-        } catch (DateTimeParseException none) {
-            return null;
-        }
+        return TypedDay.read(text).orElse(null);
     }
 
     @GetMapping("/csv")

@@ -2,6 +2,7 @@ package aestimo.app.register;
 
 import aestimo.app.register.RegisterMapper.DayOffRow;
 import aestimo.app.web.FormException;
+import aestimo.core.typed.TypedDay;
 import biweekly.Biweekly;
 import biweekly.ICalendar;
 import biweekly.component.VEvent;
@@ -14,6 +15,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -56,12 +58,12 @@ final class CalendarFile {
             }
             // The end of a whole day is the day after.
             LocalDate end = day(event.getDateEnd()).orElse(start.get().plusDays(1));
-            for (LocalDate day = start.get(); day.isBefore(end) || day.equals(start.get()); day = day.plusDays(1)) {
-                if (!day.isBefore(first) && !day.isAfter(last) && seen.add(day)) {
+            LocalDate until = end.isAfter(start.get()) ? end : start.get().plusDays(1);
+            for (LocalDate day = start.get().isBefore(first) ? first : start.get();
+                    day.isBefore(until) && !day.isAfter(last);
+                    day = day.plusDays(1)) {
+                if (seen.add(day)) {
                     days.add(new DayOffRow(day, words(event)));
-                }
-                if (day.isAfter(last)) {
-                    break;
                 }
             }
         }
@@ -83,7 +85,9 @@ final class CalendarFile {
             return Optional.empty();
         }
         DateTimeComponents date = value.getRawComponents();
-        return Optional.of(LocalDate.of(date.getYear(), date.getMonth(), date.getDate()));
+        // Components are numbers as the file has them, such as a month 13.
+        return TypedDay.read(
+                String.format(Locale.ROOT, "%04d-%02d-%02d", date.getYear(), date.getMonth(), date.getDate()));
     }
 
     private static String words(VEvent event) {

@@ -12,9 +12,9 @@ import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.register.Lesson;
+import aestimo.core.typed.TypedDay;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.time.temporal.ChronoUnit;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
@@ -174,7 +174,7 @@ public class LessonService {
     @Transactional
     public void add(TeacherId teacher, long classId, String day, int at) {
         Book book = books.open(teacher, classId).book();
-        LocalDate date = date(day).orElseThrow(() -> FormException.at("day", "Choose the day of the lesson."));
+        LocalDate date = TypedDay.read(day).orElseThrow(() -> FormException.at("day", "Choose the day of the lesson."));
         if (at < 1 || at > MOST_AT) {
             throw FormException.at("number", "The number of the lesson must be from 1 to " + MOST_AT + ".");
         }
@@ -239,11 +239,11 @@ public class LessonService {
             }
             String[] parts = line.split("\\s+", 2);
             String rest = parts.length > 1 ? parts[1] : "";
-            Optional<LocalDate> first = date(parts[0]);
+            Optional<LocalDate> first = TypedDay.read(parts[0]);
             Optional<LocalDate> last = first;
             if (rest.matches("(to|–|-)\\s.*")) {
                 String[] until = rest.split("\\s+", 3);
-                last = date(until[1]);
+                last = TypedDay.read(until[1]);
                 rest = until.length > 2 ? until[2] : "";
             }
             if (first.isEmpty() || last.isEmpty() || last.get().isBefore(first.get())) {
@@ -265,13 +265,5 @@ public class LessonService {
             problems.at("daysOff", "A year has no more than " + MOST_DAYS_OFF + " days off.");
         }
         return days;
-    }
-
-    private static Optional<LocalDate> date(String text) {
-        try {
-            return Optional.of(LocalDate.parse(text));
-        } catch (DateTimeParseException none) {
-            return Optional.empty();
-        }
     }
 }

@@ -13,8 +13,8 @@ import aestimo.core.book.Assessment;
 import aestimo.core.book.Part;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
+import aestimo.core.typed.TypedDay;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -91,13 +91,10 @@ public class MoveService {
      */
     @Transactional
     public int move(TeacherId teacher, long classId, long enrolmentId, long toClassId, String day, List<Long> along) {
-        LocalDate first;
-        try {
-            first = LocalDate.parse(day);
-        } catch (DateTimeParseException none) {
-            throw FormException.at(
-                    "day", "The first day in the other class is “" + day + "”. It must be one such as 2027-03-01.");
-        }
+        LocalDate first = TypedDay.read(day)
+                .orElseThrow(() -> FormException.at(
+                        "day",
+                        "The first day in the other class is “" + day + "”. It must be one such as 2027-03-01."));
         if (toClassId == classId) {
             throw new FormException("Choose the class the student moves to.");
         }

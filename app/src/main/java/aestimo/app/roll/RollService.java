@@ -9,11 +9,11 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
+import aestimo.core.typed.TypedDay;
 import aestimo.exchange.roster.PastedRoster;
 import aestimo.exchange.roster.RosterLine;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -375,11 +375,8 @@ public class RollService {
         if (text.isEmpty()) {
             return null;
         }
-        try {
-            return LocalDate.parse(text);
-        } catch (DateTimeParseException none) {
-            throw FormException.at(
-                    field, what + " is “" + text + "”. It must be a date such as 2027-01-11, or stay empty.");
-        }
+        return TypedDay.read(text)
+                .orElseThrow(() -> FormException.at(
+                        field, what + " is “" + text + "”. It must be a date such as 2027-01-11, or stay empty."));
     }
 }

@@ -12,11 +12,11 @@ import aestimo.app.web.MailAddress;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.PictureFile;
 import aestimo.app.web.Problems;
+import aestimo.core.typed.TypedDay;
 import aestimo.core.value.Mark;
 import aestimo.exchange.marks.Known;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -194,18 +194,13 @@ public class StudentService {
         if (card.birthday().isEmpty()) {
             return Optional.empty();
         }
-        try {
-            LocalDate day = LocalDate.parse(card.birthday());
-            if (!day.isAfter(LocalDate.now(clock)) && day.getYear() > 1900) {
-                return Optional.of(day);
-            }
-        } catch (DateTimeParseException none) {
-            // Refused below in the same words as a day to come.
+        Optional<LocalDate> day = TypedDay.read(card.birthday()).filter(born -> !born.isAfter(LocalDate.now(clock)));
+        if (day.isEmpty()) {
+            problems.at(
+                    "birthday",
+                    "The birthday is “" + card.birthday() + "”. It must be a past day such as 2013-04-30, or empty.");
         }
-        problems.at(
-                "birthday",
-                "The birthday is “" + card.birthday() + "”. It must be a past day such as 2013-04-30, or empty.");
-        return Optional.empty();
+        return day;
     }
 
     /** The photo as a JPEG; empty where there is none. */
@@ -227,12 +222,11 @@ public class StudentService {
         if (set.length() > LONGEST_NAME) {
             throw FormException.at("intoSet", "The set has over " + LONGEST_NAME + " letters.");
         }
-        LocalDate onDay;
-        try {
-            onDay = day.isEmpty() ? LocalDate.now(clock) : LocalDate.parse(day);
-        } catch (DateTimeParseException none) {
-            throw FormException.at("onDay", "The day is “" + day + "”. It must be one such as 2027-02-24.");
-        }
+        LocalDate onDay = day.isEmpty()
+                ? LocalDate.now(clock)
+                : TypedDay.read(day)
+                        .orElseThrow(() -> FormException.at(
+                                "onDay", "The day is “" + day + "”. It must be one such as 2027-02-24."));
         int moved = 0;
         for (long enrolment : enrolments) {
             CardRow row = row(teacher, classId, enrolment);

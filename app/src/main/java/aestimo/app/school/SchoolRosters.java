@@ -2,10 +2,10 @@ package aestimo.app.school;
 
 import aestimo.app.school.SchoolException.Kind;
 import aestimo.core.typed.PlainText;
+import aestimo.core.typed.TypedDay;
 import aestimo.exchange.oneroster.SchoolRoster;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -20,8 +20,6 @@ import tools.jackson.databind.JsonNode;
 @Component
 public class SchoolRosters {
     /** Of a century anybody is at school in. */
-    private static final String DAY = "(19|20|21)[0-9]{2}-[0-9]{2}-[0-9]{2}";
-
     private final SchoolOffice office;
 
     SchoolRosters(SchoolOffice office) {
@@ -170,14 +168,8 @@ public class SchoolRosters {
         if (text.isEmpty()) {
             return Optional.empty();
         }
-        try {
-            if (text.matches(DAY)) {
-                return Optional.of(LocalDate.parse(text));
-            }
-        } catch (DateTimeParseException none) {
-            // Such as 30 February; told in the same words.
-        }
-        throw new SchoolException(
-                Kind.HELD, "The school's service says " + field + " is “" + text + "”, which is no day.");
+        return Optional.of(TypedDay.read(text)
+                .orElseThrow(() -> new SchoolException(
+                        Kind.HELD, "The school's service says " + field + " is “" + text + "”, which is no day.")));
     }
 }

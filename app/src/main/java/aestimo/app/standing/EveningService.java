@@ -5,6 +5,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.Problems;
+import aestimo.core.typed.TypedDay;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
@@ -85,7 +86,7 @@ class EveningService {
     public void save(TeacherId teacher, long classId, String day, Map<Long, String> times) {
         ClassBook classBook = books.open(teacher, classId);
         Problems problems = new Problems();
-        LocalDate evening = parsed(() -> LocalDate.parse(day), null);
+        LocalDate evening = TypedDay.read(day).orElse(null);
         if (evening == null && times.values().stream().anyMatch(time -> !time.isEmpty())) {
             problems.at("day", "Choose the day the parents come.");
         }
@@ -100,8 +101,7 @@ class EveningService {
             long enrolment = line.getKey();
             String text = line.getValue();
             String name = classBook.student(enrolment).listName();
-            LocalTime at =
-                    text.isEmpty() ? null : parsed(() -> LocalTime.parse(text.length() == 4 ? "0" + text : text), null);
+            LocalTime at = time(text);
             if (at == null && !text.isEmpty()) {
                 problems.at("at", i, "“" + text + "” for " + name + " is no time such as 17:40.");
             }
@@ -115,15 +115,11 @@ class EveningService {
         rows.forEach(row -> mapper.writeSlot(teacher, row));
     }
 
-    private interface Reading<T> {
-        T read();
-    }
-
-    private static <T> @Nullable T parsed(Reading<T> reading, @Nullable T otherwise) {
+    private static @Nullable LocalTime time(String text) {
         try {
-            return reading.read();
+            return text.isEmpty() ? null : LocalTime.parse(text.length() == 4 ? "0" + text : text);
         } catch (DateTimeParseException none) {
-            return otherwise;
+            return null;
         }
     }
 

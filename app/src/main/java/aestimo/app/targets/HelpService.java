@@ -6,9 +6,9 @@ import aestimo.app.targets.HelpMapper.HelpRow;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
+import aestimo.core.typed.TypedDay;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -108,17 +108,14 @@ public class HelpService {
         checkWords("reason", reason, "Say why the student is marked for help", problems);
         checkWords("doing", doing, "Say what will be done", problems);
         LocalDate today = LocalDate.now(clock);
-        LocalDate day = today;
-        try {
-            day = LocalDate.parse(lookAgain);
-            if (day.isBefore(today)) {
-                problems.at("lookAgain", "The day to look again is past. Choose today or a later one.");
-            }
-        } catch (DateTimeParseException none) {
+        Optional<LocalDate> day = TypedDay.read(lookAgain);
+        if (day.isEmpty()) {
             problems.at("lookAgain", "Choose the day to look again.");
+        } else if (day.get().isBefore(today)) {
+            problems.at("lookAgain", "The day to look again is past. Choose today or a later one.");
         }
         problems.refuse();
-        return day;
+        return day.orElseThrow();
     }
 
     private static void checkWords(String field, String words, String otherwise, Problems problems) {

@@ -48,6 +48,24 @@ class RowLevelSecurityTest {
         }
     }
 
+    /** A day beyond could not be read back, and the class it is in not be opened. */
+    @Test
+    void everyDayIsHeldToTheYearsOfAMarkbook(RunningApp app) throws SQLException {
+        try (Connection connection = asApplication(app);
+                Statement statement = connection.createStatement()) {
+            List<String> days = column(statement, """
+                    SELECT c.relname || '_' || a.attname || '_day' FROM pg_class c
+                      JOIN pg_namespace n ON n.oid = c.relnamespace AND n.nspname = current_schema()
+                      JOIN pg_attribute a ON a.attrelid = c.oid AND a.atttypid = 'date'::regtype
+                     WHERE c.relkind = 'r'""");
+            assertThat(days).hasSizeGreaterThan(15);
+            assertThat(column(statement, """
+                    SELECT conname FROM pg_constraint
+                     WHERE contype = 'c'
+                       AND pg_get_constraintdef(oid) LIKE '%1900-01-01%2199-12-31%'""")).containsAll(days);
+        }
+    }
+
     @Test
     void withoutATeacherThereIsNothingToSee(RunningApp app) throws SQLException {
         try (Connection connection = asApplication(app);

@@ -2,7 +2,7 @@ package aestimo.exchange.markbook;
 
 import aestimo.core.refusal.Refusal;
 import aestimo.core.refusal.RefusedException;
-import java.time.DateTimeException;
+import aestimo.core.typed.TypedDay;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -214,14 +214,11 @@ final class Fields {
     }
 
     private static LocalDate asDate(String text) {
-        try {
-            if (DATE.matcher(text).matches()) {
-                return LocalDate.parse(text);
-            }
-        } catch (DateTimeException impossible) {
-            throw new IllegalArgumentException("“" + text + "” is no day of the calendar", impossible);
-        }
-        throw new IllegalArgumentException("“" + brief(text) + "” is no date such as 2027-02-24");
+        return TypedDay.read(text)
+                .orElseThrow(() -> new IllegalArgumentException(
+                        DATE.matcher(text).matches()
+                                ? "“" + text + "” is no day of the calendar from 1900 to 2199"
+                                : "“" + brief(text) + "” is no date such as 2027-02-24"));
     }
 
     <E extends Enum<E>> E choice(String key, E otherwise) {

@@ -1,5 +1,6 @@
 package aestimo.exchange.oneroster;
 
+import aestimo.core.typed.TypedDay;
 import aestimo.exchange.oneroster.SchoolRoster.Member;
 import aestimo.exchange.oneroster.SchoolRoster.RosterClass;
 import aestimo.exchange.oneroster.SchoolRoster.Term;
@@ -9,7 +10,6 @@ import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -226,11 +226,11 @@ public final class OneRosterZip {
     private static Optional<LocalDate> date(Map<String, String> row, String column, String table)
             throws UnreadableFileException {
         String text = text(row, column);
-        try {
-            return text.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(text));
-        } catch (DateTimeParseException none) {
+        Optional<LocalDate> day = TypedDay.read(text);
+        if (day.isEmpty() && !text.isEmpty()) {
             throw new UnreadableFileException(table + ".csv, line " + text(row, "line") + ": " + column + " is “" + text
                     + "”, which is no day such as 2027-02-24.");
         }
+        return day;
     }
 }

@@ -1,5 +1,6 @@
 package aestimo.exchange.register;
 
+import aestimo.core.typed.TypedDay;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
@@ -66,7 +67,7 @@ record DayHeading(LocalDate day, Optional<Integer> lesson) {
     private static Optional<LocalDate> date(String text, List<DateTimeFormatter> formatters) {
         for (DateTimeFormatter formatter : formatters) {
             try {
-                return Optional.of(LocalDate.parse(text, formatter));
+                return Optional.of(LocalDate.parse(text, formatter)).filter(TypedDay::isWithin);
             } catch (DateTimeException other) {
                 // Written another way.
                 continue;

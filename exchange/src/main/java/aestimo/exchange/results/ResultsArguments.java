@@ -5,7 +5,7 @@ import aestimo.core.boundary.Band;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.TermId;
 import aestimo.core.result.Span;
-import java.time.DateTimeException;
+import aestimo.core.typed.TypedDay;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -119,12 +119,9 @@ record ResultsArguments(String file, Map<String, String> options) {
     }
 
     private LocalDate date(String option) {
-        try {
-            return LocalDate.parse(options.get(option));
-        } catch (DateTimeException none) {
-            throw new IllegalArgumentException(
-                    option + ": “" + options.get(option) + "” is no date such as 2027-02-24", none);
-        }
+        return TypedDay.read(options.getOrDefault(option, ""))
+                .orElseThrow(() -> new IllegalArgumentException(
+                        option + ": “" + options.get(option) + "” is no date such as 2027-02-24"));
     }
 
     /** @throws IllegalArgumentException when the class has no such band */
