@@ -1,7 +1,7 @@
 package aestimo.app.register;
 
+import aestimo.app.account.SignedInTeacher;
 import aestimo.app.frame.Days;
-import aestimo.app.frame.OpenClass;
 import aestimo.app.marks.TypedEntry;
 import aestimo.app.web.ForScripts;
 import aestimo.core.looseend.LooseEnds;
@@ -10,7 +10,9 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -45,8 +47,11 @@ class RegisterEntriesController extends ForScripts {
 
     @PutMapping
     @ResponseBody
-    Answer save(OpenClass open, @RequestBody List<TypedEntry> typed) {
-        RegisterService.Applied applied = registers.apply(open.teacher(), open.id(), typed);
+    Answer save(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long classId,
+            @RequestBody List<TypedEntry> typed) {
+        RegisterService.Applied applied = registers.apply(teacher.id(), classId, typed);
         Register register = applied.classBook().book().register().orElseThrow();
         return new Answer(
                 applied.outcomes().stream().map(RegisterEntriesController::kept).toList(),

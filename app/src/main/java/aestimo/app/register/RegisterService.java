@@ -72,6 +72,8 @@ public class RegisterService {
         TypedEntry.check(typed, MOST_AT_ONCE);
         ClassBook before = books.open(teacher, classId);
         Map<TypedEntry, EntryService.Outcome> became = new HashMap<>();
+        Map<LessonId, Map<StudentId, Optional<RegisterEntry>>> written = new HashMap<>();
+        boolean behind = false;
         // The same order for everybody, so that two devices saving at once cannot block each other.
         for (TypedEntry one : typed.stream()
                 .sorted(Comparator.comparingLong(TypedEntry::assessment).thenComparingLong(TypedEntry::student))
@@ -79,21 +81,34 @@ public class RegisterService {
             Lesson lesson = lesson(before, one.assessment());
             Student student = before.student(one.student());
             Optional<RegisterEntry> said = understand(one, student, lesson);
-            if (said.equals(entry(before, student, lesson))) {
+            // The same student may come twice, as when a line was lost between two taps.
+            Map<StudentId, Optional<RegisterEntry>> here =
+                    written.computeIfAbsent(lesson.id(), none -> new HashMap<>());
+            Optional<RegisterEntry> stood =
+                    here.containsKey(student.id()) ? here.get(student.id()) : entry(before, student, lesson);
+            if (said.equals(stood)) {
                 became.put(one, EntryService.Outcome.STOOD_ALREADY);
-            } else if (write(teacher, before, one, one.base(), said)) {
+            } else if (write(teacher, classId, one, one.base(), stood, said)) {
                 became.put(one, EntryService.Outcome.WRITTEN);
+                here.put(student.id(), said);
             } else {
+                behind = true;
                 became.put(
                         one,
                         EntryService.Outcome.ofOvertaken(
                                 one,
                                 changes.isApplied(teacher, one.id()),
                                 requests -> versionLeftBy(teacher, one, requests),
-                                version -> write(teacher, books.open(teacher, classId), one, version, said)));
+                                version -> write(
+                                        teacher,
+                                        classId,
+                                        one,
+                                        version,
+                                        entry(books.open(teacher, classId), student, lesson),
+                                        said)));
             }
         }
-        ClassBook after = books.open(teacher, classId);
+        ClassBook after = behind ? books.open(teacher, classId) : before.withPresence(written);
         Map<Long, Map<Long, Integer>> versions = new HashMap<>();
         List<Outcome> outcomes = new ArrayList<>();
         for (TypedEntry one : typed) {
@@ -217,8 +232,12 @@ public class RegisterService {
 
     /** Whether the entry had the version given, and so is written, with its change. */
     private boolean write(
-            TeacherId teacher, ClassBook classBook, TypedEntry typed, int base, Optional<RegisterEntry> said) {
-        long classId = classBook.row().id();
+            TeacherId teacher,
+            long classId,
+            TypedEntry typed,
+            int base,
+            Optional<RegisterEntry> stood,
+            Optional<RegisterEntry> said) {
         EntryRow row = said.map(entry -> EntryRow.of(classId, entry))
                 .orElseGet(() -> EntryRow.none(classId, typed.assessment(), typed.student()));
         if (mapper.write(teacher, row, base) == 0) {
@@ -229,7 +248,7 @@ public class RegisterService {
                 classId,
                 typed.assessment(),
                 typed.student(),
-                text(classBook, classBook.student(typed.student()), lesson(classBook, typed.assessment())),
+                stood.map(RegisterText::of).orElse(""),
                 said.map(RegisterText::of).orElse(""),
                 typed.way(),
                 typed.id());

@@ -2,6 +2,7 @@ package aestimo.app.register;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import aestimo.app.figures.Catalogue;
 import aestimo.app.figures.ClassFigures;
@@ -118,6 +119,22 @@ class RegisterTest {
         assertThat(again.kept()).isTrue();
         assertThat(again.overtaken()).isTrue();
         assertThat(said("Brandt")).isEqualTo("absent");
+    }
+
+    /** Two taps that wait for the line go in one request. */
+    @Test
+    void aStudentWhoComesTwiceInOneRequestIsLeftAsTheSecondSays() {
+        TypedEntry first = typed("Brandt", 0, "absent");
+        TypedEntry second = typed("Brandt", 1, "");
+        RegisterService.Applied applied =
+                run(() -> app.bean(RegisterService.class).apply(own.teacher(), own.id(), List.of(first, second)));
+        assertThat(applied.outcomes())
+                .extracting(
+                        RegisterService.Outcome::kept, RegisterService.Outcome::version, RegisterService.Outcome::text)
+                .containsOnly(tuple(true, 2, ""));
+        assertThat(said("Brandt")).isEmpty();
+        assertThat(applied.classBook().book().register().orElseThrow().entries())
+                .isEqualTo(register().entries());
     }
 
     @Test

@@ -101,7 +101,53 @@ final class Search {
     }
 
     boolean isPossible() {
-        return haveRoomTogether() && find(copy(may)).isPresent();
+        BitSet[] left = copy(may);
+        return haveRoomTogether() && narrow(left) && find(left).isPresent();
+    }
+
+    /**
+     * Takes from each the seats that leave somebody they have a wish with none, until there are no more of these: two who
+     * are to sit beside each other and are not to are found out here, not by trying all ways. False where somebody has no
+     * seat left.
+     */
+    private boolean narrow(BitSet[] left) {
+        boolean narrower = true;
+        while (narrower) {
+            narrower = false;
+            for (int student = 0; student < left.length; student++) {
+                for (int seat = left[student].nextSetBit(0); seat >= 0; seat = left[student].nextSetBit(seat + 1)) {
+                    if (!leavesSeats(left, student, seat)) {
+                        left[student].clear(seat);
+                        narrower = true;
+                    }
+                }
+                if (left[student].isEmpty()) {
+                    return false;
+                }
+            }
+        }
+        return true;
+    }
+
+    private boolean leavesSeats(BitSet[] left, int student, int seat) {
+        BitSet wished = (BitSet) besides[student].clone();
+        wished.or(apart[student]);
+        return wished.stream().noneMatch(other -> {
+            BitSet theirs = (BitSet) left[other].clone();
+            theirs.clear(seat);
+            narrow(theirs, student, other, seat);
+            return theirs.isEmpty();
+        });
+    }
+
+    /** Leaves of another's seats those that go with somebody on a seat. */
+    private void narrow(BitSet theirs, int student, int other, int seat) {
+        if (besides[student].get(other)) {
+            theirs.and(touching[seat]);
+        }
+        if (apart[student].get(other)) {
+            theirs.andNot(touching[seat]);
+        }
     }
 
     /**
@@ -159,12 +205,7 @@ final class Search {
                 continue;
             }
             left[other].clear(seat);
-            if (besides[student].get(other)) {
-                left[other].and(touching[seat]);
-            }
-            if (apart[student].get(other)) {
-                left[other].andNot(touching[seat]);
-            }
+            narrow(left[other], student, other, seat);
             if (left[other].isEmpty()) {
                 return false;
             }
