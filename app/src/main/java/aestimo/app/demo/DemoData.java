@@ -6,7 +6,9 @@ import aestimo.app.book.BookService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.YearService;
 import aestimo.app.school.Connection;
+import aestimo.app.school.SchoolField.Holds;
 import aestimo.app.school.SchoolService;
+import aestimo.app.school.SchoolService.FieldLine;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import java.time.DayOfWeek;
@@ -134,7 +136,11 @@ class DemoData implements ApplicationRunner {
                                     signIn + "@tidewater.example",
                                     false));
                     school.saveAsked(
-                            teacher, List.of("behaviour", "effort"), List.of("A, B, C, D", "1, 2, 3, 4"), "300");
+                            teacher,
+                            List.of(
+                                    new FieldLine("behaviour", Holds.LABEL, "A, B, C, D"),
+                                    new FieldLine("effort", Holds.LABEL, "1, 2, 3, 4")),
+                            "300");
                     plans.forEach(plan -> classes.make(teacher, year, plan));
                     books.classes(teacher).stream()
                             .filter(row -> LESSONS.containsKey(row.name()))

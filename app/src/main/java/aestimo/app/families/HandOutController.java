@@ -157,7 +157,9 @@ class HandOutController {
     @GetMapping("/jobs/{jobId}")
     String job(OpenClass open, @PathVariable long jobId, Model model) {
         Job job = jobs.job(open.teacher(), open.id(), jobId);
-        model.addAttribute("frame", frames.ofClass(open, FamiliesController.PAGE));
+        // Lists are asked for in the room, and stay there.
+        model.addAttribute(
+                "frame", frames.ofClass(open, job.kind().equals("lists") ? "room/lists" : FamiliesController.PAGE));
         model.addAttribute("job", job);
         model.addAttribute("mailing", mail.mailing(job));
         List<Message> messages = mail.messages(open, job);

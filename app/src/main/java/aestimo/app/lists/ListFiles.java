@@ -21,6 +21,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntPredicate;
 import org.springframework.stereotype.Component;
 
 /** Lists of one class or several as files. */
@@ -47,14 +48,9 @@ class ListFiles {
 
     /** @param ending pdf, xlsx, ods or csv; what is for paper alone is a PDF whatever is asked */
     void answer(OpenClass open, ListAsked asked, String ending, HttpServletResponse response) throws IOException {
-        List<OpenClass> all = new ArrayList<>(List.of(open));
-        for (long id : asked.classes()) {
-            if (id != open.id()) {
-                all.add(new OpenClass(open.signedIn(), books.open(open.teacher(), id), Map.copyOf(open.parameters())));
-            }
-        }
+        List<OpenClass> all = classes(open, asked);
         if (ending.equals("pdf") || !asked.kind().isTable()) {
-            byte[] whole = all.size() == 1 ? pdf(open, asked) : pdf(all, asked);
+            byte[] whole = pdf(all, asked, done -> true).orElseThrow();
             Download.begin(response, title(all, asked), "application/pdf", ".pdf")
                     .write(whole);
             return;
@@ -64,7 +60,18 @@ class ListFiles {
                 ending.equals("csv") ? List.of(joined(all, tables, title(all, asked))) : tables, ending, response);
     }
 
-    private static String title(List<OpenClass> all, ListAsked asked) {
+    /** The class of the page, and the further ones that are asked for. */
+    List<OpenClass> classes(OpenClass open, ListAsked asked) {
+        List<OpenClass> all = new ArrayList<>(List.of(open));
+        for (long id : asked.classes()) {
+            if (id != open.id()) {
+                all.add(new OpenClass(open.signedIn(), books.open(open.teacher(), id), Map.copyOf(open.parameters())));
+            }
+        }
+        return all;
+    }
+
+    static String title(List<OpenClass> all, ListAsked asked) {
         return (all.size() == 1 ? all.get(0).title() : all.size() + " classes") + ", " + asked.title();
     }
 
@@ -109,16 +116,21 @@ class ListFiles {
         return new Table(title, headings, rows);
     }
 
-    private byte[] pdf(OpenClass open, ListAsked asked) throws IOException {
-        return exports.pdf(open.teacher(), open.title(), words(open, asked), "list", model(open, asked));
-    }
-
-    private byte[] pdf(List<OpenClass> all, ListAsked asked) throws IOException {
+    /**
+     * The lists one after the other, each class beginning a page.
+     *
+     * @param goesOn told how many classes are done; empty where it says no
+     */
+    Optional<byte[]> pdf(List<OpenClass> all, ListAsked asked, IntPredicate goesOn) throws IOException {
         try (PdfInParts parts = new PdfInParts()) {
-            for (OpenClass own : all) {
+            for (int i = 0; i < all.size(); i++) {
+                OpenClass own = all.get(i);
                 exports.pdf(own.teacher(), own.title(), words(own, asked), "list", model(own, asked), parts);
+                if (!goesOn.test(i + 1)) {
+                    return Optional.empty();
+                }
             }
-            return parts.bytes();
+            return Optional.of(parts.bytes());
         }
     }
 

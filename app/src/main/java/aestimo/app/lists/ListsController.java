@@ -10,14 +10,18 @@ import aestimo.app.roll.Person;
 import aestimo.app.roll.StudentService;
 import aestimo.app.web.Download;
 import aestimo.app.web.FormFields;
+import aestimo.app.web.Sent;
 import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Map;
+import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Lists: put together and looked at on the page, then printed or exported. */
 @Controller
@@ -28,6 +32,7 @@ class ListsController {
     private final StudentService students;
     private final ContactService contacts;
     private final ListFiles files;
+    private final ListsWork work;
 
     ListsController(
             FrameService frames,
@@ -35,21 +40,28 @@ class ListsController {
             AccountService accounts,
             StudentService students,
             ContactService contacts,
-            ListFiles files) {
+            ListFiles files,
+            ListsWork work) {
         this.frames = frames;
         this.books = books;
         this.accounts = accounts;
         this.students = students;
         this.contacts = contacts;
         this.files = files;
+        this.work = work;
     }
 
     @GetMapping("/classes/{classId}/room/lists")
-    String lists(OpenClass open, FormFields fields, Model model) {
+    String lists(OpenClass open, FormFields fields, HttpServletRequest request, Model model) {
         ListAsked asked = ListAsked.read(fields, accounts.listLines(open.teacher()));
         model.addAttribute("frame", frames.ofClass(open, "room/lists"));
         model.addAttribute("asked", asked);
         model.addAttribute("kinds", ListKind.values());
+        if (ListsWork.isLong(asked)) {
+            model.addAttribute("token", UUID.randomUUID().toString());
+            model.addAttribute("many", asked.classes().size() + 1);
+            model.addAttribute("query", request.getQueryString());
+        }
         model.addAttribute("figures", ClassList.figures(open));
         model.addAttribute("students", ClassList.listed(open, asked.ofAll()));
         model.addAttribute("sets", open.book().sets());
@@ -85,6 +97,23 @@ class ListsController {
     void file(OpenClass open, FormFields fields, HttpServletRequest request, HttpServletResponse response)
             throws IOException {
         ListAsked asked = ListAsked.read(fields, accounts.listLines(open.teacher()));
+        if (Download.ending(request).equals("pdf") && ListsWork.isLong(asked)) {
+            response.sendRedirect("/classes/" + open.id() + "/room/lists?" + request.getQueryString() + "#many");
+            return;
+        }
         files.answer(open, asked, Download.ending(request), response);
+    }
+
+    /** The lists of many classes as one PDF, made while the teacher goes on. */
+    @PostMapping("/classes/{classId}/room/lists/many")
+    String many(OpenClass open, FormFields fields, RedirectAttributes flash) {
+        ListAsked asked = ListAsked.read(fields, accounts.listLines(open.teacher()));
+        return Sent.of(() -> work.begin(open, asked, fields.text("token")))
+                .to(job -> "redirect:/classes/" + open.id() + "/families/jobs/" + job.id() + "?"
+                        + open.span().query())
+                .orSay(
+                        flash,
+                        "redirect:/classes/" + open.id() + "/room/lists?"
+                                + open.span().query());
     }
 }

@@ -1,6 +1,7 @@
 package aestimo.app.returns;
 
 import aestimo.app.changes.ListedChange;
+import aestimo.app.school.SchoolField;
 import aestimo.core.book.Book;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.TermId;
@@ -24,9 +25,16 @@ public record Differences(List<Line> lines) {
     record Line(long enrolmentId, String name, String was, String now, String why) {}
 
     /** @param changes of entries since the figures were taken */
-    public static Differences between(SchoolReturn own, Book book, List<ListedChange> changes) {
+    public static Differences between(
+            SchoolReturn own, Book book, List<SchoolField> fields, List<ListedChange> changes) {
         Map<Long, ReturnRow> now = new HashMap<>();
         ReturnService.figures(book, own.termId()).forEach(row -> now.put(row.enrolmentId(), row));
+        // A sealed one holds what the school asked for then.
+        List<SchoolField> asked = fields.stream()
+                .filter(field -> !own.isSealed()
+                        || own.rows().stream().anyMatch(row -> row.fields().containsKey(field.name())))
+                .toList();
+        Map<Long, String> attendance = ReturnService.attendance(book, own.termId());
         List<Line> lines = new ArrayList<>();
         for (ReturnRow row : own.rows()) {
             ReturnRow later = now.remove(row.enrolmentId());
@@ -41,12 +49,31 @@ public record Differences(List<Line> lines) {
                         later == null
                                 ? "not in the class at the end of the term"
                                 : why(row.enrolmentId(), book, own, changes)));
+            } else if (!row.isAttending(asked, attendance.getOrDefault(row.enrolmentId(), ""))) {
+                lines.add(new Line(
+                        row.enrolmentId(),
+                        row.name(),
+                        attended(row.fields(), asked),
+                        attended(
+                                row.own()
+                                        .attending(asked, attendance.getOrDefault(row.enrolmentId(), ""))
+                                        .fields(),
+                                asked),
+                        "the register was altered"));
             }
         }
         now.values()
                 .forEach(row -> lines.add(
                         new Line(row.enrolmentId(), row.name(), "", figures(row), "joined since, or was left out")));
         return new Differences(lines);
+    }
+
+    /** “attendance 95.2”. */
+    private static String attended(Map<String, String> own, List<SchoolField> fields) {
+        return fields.stream()
+                .filter(field -> field.holds() == SchoolField.Holds.ATTENDANCE)
+                .map(field -> field.name() + " " + own.getOrDefault(field.name(), "none"))
+                .collect(Collectors.joining(", "));
     }
 
     private static String figures(ReturnRow row) {

@@ -49,7 +49,8 @@ record EditedRows(List<ReturnRow> changed, List<RefusedEdit> refused) {
             ReturnRow.Own stands = row.own();
             boolean sent = may("sent", grade(was), grade(asked), grade(stands)) && isSendable(bands);
             TreeMap<String, String> labels = new TreeMap<>(stands.fields());
-            for (SchoolField field : fields) {
+            for (SchoolField field :
+                    fields.stream().filter(SchoolField::isTyped).toList()) {
                 label(field).ifPresent(label -> labels.put(field.name(), label));
             }
             return new ReturnRow.Own(

@@ -200,13 +200,25 @@ public class ReturnChecks {
             for (ReturnRow row : own.rows()) {
                 for (int at = 0; at < fields.size(); at++) {
                     String name = fields.get(at).name();
-                    if (!row.fields().containsKey(name)) {
+                    if (fields.get(at).isTyped() && !row.fields().containsKey(name)) {
                         empty.add(place(row, row.name() + " " + name, "field" + at));
                     }
                 }
             }
             if (!empty.isEmpty()) {
                 found.add(Check.counted(true, "field empty", "fields empty", "", empty, ""));
+            }
+            for (SchoolField field : fields) {
+                if (!field.isTyped()) {
+                    rows(
+                            found,
+                            false,
+                            row -> !row.fields().containsKey(field.name()),
+                            "sent",
+                            "student without " + field.name(),
+                            "students without " + field.name(),
+                            "no lesson of theirs is taken, or the figures are older than the field");
+                }
             }
         }
 

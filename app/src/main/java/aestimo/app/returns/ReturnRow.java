@@ -1,5 +1,7 @@
 package aestimo.app.returns;
 
+import aestimo.app.school.SchoolField;
+import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -28,6 +30,15 @@ public record ReturnRow(
             fields = new TreeMap<>(fields);
             fields.values().removeIf(String::isEmpty);
         }
+
+        /** The same with the attendance in the fields that hold it; empty text for none. */
+        Own attending(List<SchoolField> asked, String percent) {
+            TreeMap<String, String> filled = new TreeMap<>(fields);
+            asked.stream()
+                    .filter(field -> field.holds() == SchoolField.Holds.ATTENDANCE)
+                    .forEach(field -> filled.put(field.name(), percent));
+            return new Own(sentAs, noGrade, reason, filled, comment);
+        }
     }
 
     /** The grade the school is told; empty text for none. */
@@ -42,6 +53,11 @@ public record ReturnRow(
     /** What the school is told beside the result: each field's label. */
     public Map<String, String> fields() {
         return own.fields();
+    }
+
+    /** Whether the fields that hold the attendance hold this one. */
+    public boolean isAttending(List<SchoolField> asked, String percent) {
+        return own.attending(asked, percent).equals(own);
     }
 
     public ReturnRow with(Own other) {

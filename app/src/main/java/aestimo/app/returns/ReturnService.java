@@ -7,11 +7,13 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.changes.ListedChange;
 import aestimo.app.returns.ReturnMapper.HeadRow;
 import aestimo.app.returns.ReturnMapper.StudentRow;
+import aestimo.app.school.SchoolField;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.whole.WholeClassService;
+import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
@@ -218,12 +220,29 @@ public class ReturnService {
 
     private void write(
             TeacherId teacher, ClassBook classBook, long returnId, long termId, Map<Long, ReturnRow.Own> own) {
+        List<SchoolField> fields = school.fields(teacher);
+        Map<Long, String> attendance = attendance(classBook.book(), termId);
         figures(classBook.book(), termId)
                 .forEach(row -> writeRow(
                         teacher,
                         classBook.row().id(),
                         returnId,
-                        row.with(own.getOrDefault(row.enrolmentId(), ReturnRow.Own.NOTHING))));
+                        row.with(own.getOrDefault(row.enrolmentId(), ReturnRow.Own.NOTHING)
+                                .attending(fields, attendance.getOrDefault(row.enrolmentId(), "")))));
+    }
+
+    /** The attendance of a term in percent, as shown, by enrolment; nobody for whom no lesson counts. */
+    public static Map<Long, String> attendance(Book book, long termId) {
+        Span term = new Span.Terms(Set.of(new TermId(Long.toString(termId))));
+        Map<Long, String> percents = new HashMap<>();
+        ClassAttendance.of(book, term)
+                .ifPresent(all -> book.students()
+                        .forEach(student -> all.of(student)
+                                .percent()
+                                .ifPresent(percent -> percents.put(
+                                        ClassBook.id(student),
+                                        percent.shown(book.rules().places())))));
+        return percents;
     }
 
     private void writeRow(TeacherId teacher, long classId, long returnId, ReturnRow row) {

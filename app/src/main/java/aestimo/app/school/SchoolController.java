@@ -1,8 +1,11 @@
 package aestimo.app.school;
 
 import aestimo.app.account.SignedInTeacher;
+import aestimo.app.frame.Address;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.school.SchoolField.Holds;
+import aestimo.app.school.SchoolService.FieldLine;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
@@ -35,8 +38,6 @@ class SchoolController {
     }
 
     /** A further field, as typed. */
-    record FieldLine(String name, String labels) {}
-
     @GetMapping("/school")
     String show(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
         Optional<Connection> connection = school.connection(teacher.id());
@@ -45,14 +46,16 @@ class SchoolController {
         if (!model.containsAttribute("asked")) {
             model.addAttribute("asked", connection.orElse(new Connection("", "", "", "")));
         }
+        model.addAttribute("holds", Holds.values());
         model.addAttribute("connected", connection.isPresent());
         model.addAttribute("layout", school.layoutToEdit(teacher.id()));
         if (!model.containsAttribute("fields")) {
             List<FieldLine> lines = new ArrayList<>();
             school.fields(teacher.id())
-                    .forEach(field -> lines.add(new FieldLine(field.name(), String.join(", ", field.labels()))));
+                    .forEach(field ->
+                            lines.add(new FieldLine(field.name(), field.holds(), String.join(", ", field.labels()))));
             for (int i = 0; i < SPARE_FIELDS; i++) {
-                lines.add(new FieldLine("", ""));
+                lines.add(new FieldLine("", Holds.LABEL, ""));
             }
             model.addAttribute("fields", lines);
             model.addAttribute("commentLength", school.commentLength(teacher.id()));
@@ -97,16 +100,17 @@ class SchoolController {
             FormFields fields,
             Model model,
             RedirectAttributes flash) {
-        List<String> names = fields.texts("name");
-        return Sent.of(() ->
-                        school.saveAsked(teacher.id(), names, fields.texts("labels"), fields.text("commentLength")))
+        List<FieldLine> lines = new ArrayList<>();
+        for (int i = 0; i < fields.texts("name").size(); i++) {
+            lines.add(new FieldLine(
+                    fields.text("name", i),
+                    Address.choice(Holds.class, fields.text("holds", i), Holds.LABEL),
+                    fields.text("labels", i)));
+        }
+        return Sent.of(() -> school.saveAsked(teacher.id(), lines, fields.text("commentLength")))
                 .saying(flash, "What the school asks for is saved.")
                 .to("redirect:/school")
                 .orShow(model, () -> {
-                    List<FieldLine> lines = new ArrayList<>();
-                    for (int i = 0; i < names.size(); i++) {
-                        lines.add(new FieldLine(names.get(i), fields.text("labels", i)));
-                    }
                     model.addAttribute("fields", lines);
                     model.addAttribute("commentLength", fields.text("commentLength"));
                     return show(teacher, model);

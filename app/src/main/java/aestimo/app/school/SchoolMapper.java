@@ -15,7 +15,7 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface SchoolMapper {
     /** @param labels one in each line */
-    record FieldRow(int place, String name, String labels) {}
+    record FieldRow(int place, String name, String holds, String labels) {}
 
     /** A student of a class, with the id at the school; empty for none. */
     record StudentRow(
@@ -41,14 +41,15 @@ interface SchoolMapper {
     @Delete("DELETE FROM school_connection WHERE teacher_id = #{teacher}")
     void deleteConnection(@Param("teacher") TeacherId teacher);
 
-    @Select("SELECT place, name, labels FROM school_field WHERE teacher_id = #{teacher} ORDER BY place")
+    @Select("SELECT place, name, holds, labels FROM school_field WHERE teacher_id = #{teacher} ORDER BY place")
     List<FieldRow> findFields(@Param("teacher") TeacherId teacher);
 
     @Delete("DELETE FROM school_field WHERE teacher_id = #{teacher}")
     void deleteFields(@Param("teacher") TeacherId teacher);
 
-    @Insert(
-            "INSERT INTO school_field (teacher_id, place, name, labels) VALUES (#{teacher}, #{row.place}, #{row.name}, #{row.labels})")
+    @Insert("""
+            INSERT INTO school_field (teacher_id, place, name, holds, labels)
+            VALUES (#{teacher}, #{row.place}, #{row.name}, #{row.holds}, #{row.labels})""")
     void insertField(@Param("teacher") TeacherId teacher, @Param("row") FieldRow row);
 
     @Select("SELECT comment_length FROM school_asks WHERE teacher_id = #{teacher}")

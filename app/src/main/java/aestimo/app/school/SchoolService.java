@@ -1,5 +1,6 @@
 package aestimo.app.school;
 
+import aestimo.app.school.SchoolField.Holds;
 import aestimo.app.school.SchoolMapper.FieldRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -89,7 +90,10 @@ public class SchoolService {
     @Transactional(readOnly = true)
     public List<SchoolField> fields(TeacherId teacher) {
         return mapper.findFields(teacher).stream()
-                .map(row -> new SchoolField(row.name(), List.of(row.labels().split("\n"))))
+                .map(row -> new SchoolField(
+                        row.name(),
+                        Holds.valueOf(row.holds()),
+                        row.labels().lines().toList()))
                 .toList();
     }
 
@@ -100,23 +104,31 @@ public class SchoolService {
     }
 
     /**
+     * A further field as a form holds it.
+     *
+     * @param labels with commas between
+     */
+    public record FieldLine(String name, Holds holds, String labels) {}
+
+    /**
      * Keeps what the school asks for.
      *
-     * @param names of the further fields; lines with an empty one are left out
-     * @param labels of each, with commas between
+     * @param lines those without a name are left out
      * @throws FormException naming everything that will not do
      */
     @Transactional
-    public void saveAsked(TeacherId teacher, List<String> names, List<String> labels, String commentLength) {
+    public void saveAsked(TeacherId teacher, List<FieldLine> lines, String commentLength) {
         Problems problems = new Problems();
         List<FieldRow> rows = new ArrayList<>();
         Set<String> seen = new HashSet<>();
-        for (int i = 0; i < names.size(); i++) {
-            String name = names.get(i);
+        for (int i = 0; i < lines.size(); i++) {
+            FieldLine line = lines.get(i);
+            String name = line.name();
             if (name.isEmpty()) {
                 continue;
             }
-            List<String> own = Arrays.stream((i < labels.size() ? labels.get(i) : "").split(","))
+            List<String> own = Arrays.stream(
+                            line.holds() == Holds.LABEL ? line.labels().split(",") : new String[0])
                     .map(String::strip)
                     .filter(label -> !label.isEmpty())
                     .distinct()
@@ -124,10 +136,10 @@ public class SchoolService {
             if (name.length() > LONGEST_NAME || !seen.add(name.toLowerCase(Locale.ROOT))) {
                 problems.at("name", i, "“" + name + "” stands twice, or has over " + LONGEST_NAME + " letters.");
             }
-            if (own.isEmpty()) {
+            if (own.isEmpty() && line.holds() == Holds.LABEL) {
                 problems.at("labels", i, name + " has no labels. Give them with commas between, such as A, B, C.");
             }
-            rows.add(new FieldRow(rows.size(), name, String.join("\n", own)));
+            rows.add(new FieldRow(rows.size(), name, line.holds().name(), String.join("\n", own)));
         }
         if (rows.size() > MOST_FIELDS) {
             problems.add("There are over " + MOST_FIELDS + " further fields.");

@@ -32,6 +32,7 @@ import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
@@ -128,7 +129,7 @@ public class SealService {
     private SealedDocument document(TeacherId teacher, SchoolReturn own, ClassBook classBook, String sealed) {
         String markbook = mapper.findMarkbook(teacher, own.id());
         Book book = read(markbook);
-        refuseMoved(own, book);
+        refuseMoved(own, book, school.fields(teacher));
         Counting counting = Counting.of(book);
         AccountSettings look = accounts.look(teacher);
         Term term = book.term(own.term())
@@ -180,11 +181,14 @@ public class SealService {
     }
 
     /** The file alone must give the very same figures. */
-    private static void refuseMoved(SchoolReturn own, Book book) {
+    private static void refuseMoved(SchoolReturn own, Book book, List<SchoolField> fields) {
         List<ReturnRow> again = ReturnService.figures(book, own.termId());
+        Map<Long, String> attendance = ReturnService.attendance(book, own.termId());
         boolean same = again.size() == own.rows().size();
         for (int i = 0; same && i < again.size(); i++) {
-            same = again.get(i).equals(own.rows().get(i).with(ReturnRow.Own.NOTHING));
+            ReturnRow row = own.rows().get(i);
+            same = again.get(i).equals(row.with(ReturnRow.Own.NOTHING))
+                    && row.isAttending(fields, attendance.getOrDefault(row.enrolmentId(), ""));
         }
         if (!same) {
             throw new FormException(

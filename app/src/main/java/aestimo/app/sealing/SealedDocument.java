@@ -6,7 +6,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
@@ -72,7 +74,21 @@ public record SealedDocument(
     /** A category that counted. */
     public record Made(String name, String weight, List<String> pieces) {}
 
-    public record Field(String name, List<String> labels) {}
+    /** @param labels none for a percent */
+    public record Field(String name, List<String> labels) {
+        /** What a column says under its heading. */
+        public String takes() {
+            return labels.isEmpty() ? "%" : String.join(" ", labels);
+        }
+    }
+
+    /** The fields that hold a percent. */
+    public Set<String> percents() {
+        return fields.stream()
+                .filter(field -> field.labels().isEmpty())
+                .map(Field::name)
+                .collect(Collectors.toSet());
+    }
 
     /**
      * One student.

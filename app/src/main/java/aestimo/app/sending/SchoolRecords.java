@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 
 /**
@@ -14,8 +15,10 @@ import java.util.UUID;
  * student, so that the same result always goes by the same id, also in a correction.
  *
  * @param classRef the school's id, like {@code periodRef}
+ * @param percents the further fields that hold a percent; all others hold a label
  */
-public record SchoolRecords(SchoolReturn own, String classRef, String periodRef, String termName) {
+public record SchoolRecords(
+        SchoolReturn own, String classRef, String periodRef, String termName, Set<String> percents) {
     private static String id(String... parts) {
         return UUID.nameUUIDFromBytes(("aestimo\n" + String.join("\n", parts)).getBytes(StandardCharsets.UTF_8))
                 .toString();
@@ -73,7 +76,6 @@ public record SchoolRecords(SchoolReturn own, String classRef, String periodRef,
     }
 
     public Map<String, Object> lineItem(String item) {
-        boolean result = item.equals(SendingService.RESULT);
         String day = own.sealed().orElseThrow().toString();
         Map<String, Object> lineItem = record(lineItemId(item));
         lineItem.put("title", termName + " " + item);
@@ -82,7 +84,7 @@ public record SchoolRecords(SchoolReturn own, String classRef, String periodRef,
         lineItem.put("class", reference("class", classRef));
         lineItem.put("category", reference("category", categoryId()));
         lineItem.put("gradingPeriod", reference("academicSession", periodRef));
-        if (result) {
+        if (item.equals(SendingService.RESULT) || percents.contains(item)) {
             lineItem.put("resultValueMin", 0);
             lineItem.put("resultValueMax", 100);
         } else {
@@ -91,7 +93,7 @@ public record SchoolRecords(SchoolReturn own, String classRef, String periodRef,
         return lineItem;
     }
 
-    /** The computed percent with the grade that is sent; or the label of a further field. */
+    /** The computed percent with the grade that is sent; or the label, or the percent, of a further field. */
     public Map<String, Object> result(ReturnRow row, String item, String studentRef) {
         Map<String, Object> result = record(resultId(item, studentRef));
         result.put("lineItem", reference("lineItem", lineItemId(item)));
@@ -99,7 +101,12 @@ public record SchoolRecords(SchoolReturn own, String classRef, String periodRef,
         result.put("scoreDate", own.sealed().orElseThrow().toLocalDate().toString());
         if (!item.equals(SendingService.RESULT)) {
             result.put("scoreStatus", "fully graded");
-            result.put("textScore", row.fields().get(item));
+            String value = row.fields().getOrDefault(item, "");
+            if (percents.contains(item)) {
+                result.put("score", new BigDecimal(value));
+            } else {
+                result.put("textScore", value);
+            }
             return result;
         }
         result.put("scoreStatus", row.own().noGrade() ? "exempt" : "fully graded");

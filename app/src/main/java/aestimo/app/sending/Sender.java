@@ -12,6 +12,7 @@ import aestimo.app.school.SchoolOffice;
 import aestimo.app.school.SchoolRosters;
 import aestimo.app.school.SchoolService;
 import aestimo.app.sealing.SealService;
+import aestimo.app.sealing.SealedDocument;
 import aestimo.app.sending.SendingMapper.DeliveryRow;
 import aestimo.app.sending.SendingMapper.DueRow;
 import aestimo.app.store.ActingTeacher;
@@ -246,12 +247,15 @@ class Sender {
             compare.people(teacher, own.classId());
         }
         String classRef = school.classRef(teacher, own.classId());
-        SchoolRecords records = new SchoolRecords(own, classRef, period.ref(), term.name());
+        SealedDocument document = seals.document(teacher, own);
+        SchoolRecords records = new SchoolRecords(own, classRef, period.ref(), term.name(), document.percents());
         Set<String> items = new LinkedHashSet<>();
         waiting.forEach(row -> items.add(row.item()));
         putForAll(connection, "categories", "category", records.categoryId(), records.category());
         Map<String, List<String>> labels = new HashMap<>();
-        seals.document(teacher, own).fields().forEach(field -> labels.put(field.name(), field.labels()));
+        document.fields().stream()
+                .filter(field -> !field.labels().isEmpty())
+                .forEach(field -> labels.put(field.name(), field.labels()));
         for (String item : items) {
             if (labels.containsKey(item)) {
                 putForAll(

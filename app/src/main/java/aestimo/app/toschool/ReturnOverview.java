@@ -72,7 +72,7 @@ public class ReturnOverview {
                 latest.map(own -> ReturnState.of(own, sendings.progress(teacher, own)))
                         .orElse(ReturnState.NOT_BEGUN),
                 latest.filter(SchoolReturn::isSealed)
-                        .map(own -> Differences.between(own, classBook.book(), List.of())
+                        .map(own -> Differences.between(own, classBook.book(), school.fields(teacher), List.of())
                                 .lines()
                                 .size())
                         .orElse(0),

@@ -38,16 +38,16 @@ class ReturnZip {
     void write(TeacherId teacher, ClassBook classBook, SchoolReturn own, OutputStream out) throws IOException {
         Optional<Term> term = classBook.book().term(own.term());
         String ref = school.classRef(teacher, own.classId());
+        SealedDocument document = seals.document(teacher, own);
         SchoolRecords records = new SchoolRecords(
                 own,
                 ref.isEmpty() ? classBook.row().title() : ref,
                 term.flatMap(it -> period(teacher, it)).orElse("term-" + own.termId()),
-                term.map(Term::name).orElse("Term"));
+                term.map(Term::name).orElse("Term"),
+                document.percents());
         Map<Long, String> refs = school.studentRefs(teacher, own.classId());
         List<String> items = new ArrayList<>(List.of(SendingService.RESULT));
-        seals.document(teacher, own).fields().stream()
-                .map(SealedDocument.Field::name)
-                .forEach(items::add);
+        document.fields().stream().map(SealedDocument.Field::name).forEach(items::add);
         List<Map<String, String>> results = new ArrayList<>();
         for (ReturnRow row : own.rows()) {
             String number = classBook.student(row.enrolmentId()).number();

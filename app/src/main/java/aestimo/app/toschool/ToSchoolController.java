@@ -132,7 +132,7 @@ class ToSchoolController {
 
     private void addReturn(OpenClass open, SchoolReturn own, Map<Long, Progress> progress, Model model) {
         List<ListedChange> moved = returns.movedSince(open.teacher(), own.classId(), own.taken());
-        Differences differences = Differences.between(own, open.book(), moved);
+        Differences differences = Differences.between(own, open.book(), school.fields(open.teacher()), moved);
         model.addAttribute("own", own);
         if (own.isSealed()) {
             // What the school asked for then, whatever it asks for now.

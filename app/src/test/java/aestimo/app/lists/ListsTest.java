@@ -2,8 +2,10 @@ package aestimo.app.lists;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Await;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
 import aestimo.exchange.sheet.SheetReader;
 import java.io.IOException;
@@ -92,6 +94,41 @@ class ListsTest {
         assertThat(csv("kind=CLASS" + both)).contains("9B Geography,2224", ",\"Zander, Ute\",");
         assertThat(own.visitor()
                         .get(own.base() + "/room/lists.csv?kind=CLASS&more=987654321")
+                        .statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void thePdfOfManyClassesIsAJobThatIsBegunOnce(RunningApp app) throws Exception {
+        StringBuilder query = new StringBuilder("kind=CLASS");
+        for (String name : List.of("7Q", "7R", "7S")) {
+            OwnClass further = own.another(name);
+            further.addStudents("Zander, Ute " + name + "\n");
+            query.append("&more=").append(further.id());
+        }
+        String asked = own.base() + "/room/lists?" + query;
+        assertThat(OwnClass.location(own.visitor().get(asked.replace("lists?", "lists.pdf?"))))
+                .isEqualTo(asked + "#many");
+        String page = own.visitor().get(asked).body();
+        assertThat(page).contains("A PDF of 4 classes takes a moment.");
+        String[] form = PageForm.fields(page, "many");
+        String address = Html.value(page, "#many", "action");
+        String job = OwnClass.location(own.visitor().post(address, form));
+        assertThat(OwnClass.location(own.visitor().post(address, form)))
+                .as("twice")
+                .isEqualTo(job);
+        Await.until("the lists are made", () -> own.visitor().get(job).body().contains("It is made."));
+        String made = own.visitor().get(job).body();
+        assertThat(made).contains("4 classes, class list").doesNotContain("handed out.");
+        byte[] file = own.visitor().download(Html.value(made, ".notice.is-done a", "href"));
+        try (var document = Loader.loadPDF(file)) {
+            assertThat(document.getNumberOfPages()).isEqualTo(4);
+            assertThat(new PDFTextStripper().getText(document))
+                    .contains("9B Geography", "Zander, Ute 7Q", "Zander, Ute 7R", "Zander, Ute 7S");
+        }
+        // A class of somebody else's is none.
+        assertThat(own.visitor()
+                        .post(address.replaceAll("more=[0-9]+", "more=987654321"), form)
                         .statusCode())
                 .isEqualTo(404);
     }

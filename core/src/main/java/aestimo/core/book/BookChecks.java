@@ -14,6 +14,7 @@ import aestimo.core.rules.Averaging;
 import aestimo.core.rules.Method;
 import aestimo.core.value.Weight;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -331,20 +332,29 @@ final class BookChecks {
                 refuse(place + ".date", "the lesson on " + lesson.date() + " lies in no term");
             }
         }
-        Set<List<Object>> taken = new HashSet<>();
+        // A year of lessons has thousands of entries: each is looked up once, and its place only told where it is
+        // wrong.
+        BitSet taken = new BitSet();
         for (int i = 0; i < register.entries().size(); i++) {
             RegisterEntry entry = register.entries().get(i);
-            String place = "register.entries[" + i + "]";
-            if (!studentPlaces.containsKey(entry.student())) {
-                refuse(place + ".student", "the class has no student " + entry.student());
+            int student = studentPlaces.getOrDefault(entry.student(), -1);
+            int lesson = ids.getOrDefault(entry.lesson(), -1);
+            if (student >= 0 && lesson >= 0) {
+                int at = lesson * studentPlaces.size() + student;
+                if (taken.get(at)) {
+                    refuse(
+                            "register.entries[" + i + "]",
+                            "there is already an entry of student " + entry.student() + " for lesson "
+                                    + entry.lesson());
+                }
+                taken.set(at);
+                continue;
             }
-            if (!ids.containsKey(entry.lesson())) {
-                refuse(place + ".lesson", "the register has no lesson " + entry.lesson());
+            if (student < 0) {
+                refuse("register.entries[" + i + "].student", "the class has no student " + entry.student());
             }
-            if (!taken.add(List.of(entry.student(), entry.lesson()))) {
-                refuse(
-                        place,
-                        "there is already an entry of student " + entry.student() + " for lesson " + entry.lesson());
+            if (lesson < 0) {
+                refuse("register.entries[" + i + "].lesson", "the register has no lesson " + entry.lesson());
             }
         }
     }
