@@ -32,6 +32,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -118,21 +119,24 @@ public class BookService {
         if (rows.lessons().isEmpty()) {
             return Optional.empty();
         }
-        Set<LessonId> lessons = new HashSet<>();
-        rows.lessons().forEach(row -> lessons.add(lessonId(row.id())));
+        // One id for each lesson and student, not one for each of their thousands of entries.
+        Map<Long, LessonId> lessons = new HashMap<>();
+        rows.lessons().forEach(row -> lessons.put(row.id(), lessonId(row.id())));
+        Map<Long, StudentId> students = new HashMap<>();
         List<RegisterEntry> entries = new ArrayList<>();
         mapper.findRegister(teacher, classId).ifPresent(columns -> {
             for (int i = 0; i < columns.size(); i++) {
-                RegisterEntry entry = columns.entry(i);
-                if (lessons.contains(entry.lesson())) {
-                    entries.add(entry);
+                LessonId lesson = lessons.get(columns.lessons()[i]);
+                if (lesson != null) {
+                    entries.add(columns.entry(
+                            i, lesson, students.computeIfAbsent(columns.enrolments()[i], BookService::studentId)));
                 }
             }
         });
         return Optional.of(new Register(
                 rows.excusedAbsence(),
                 rows.lessons().stream()
-                        .map(row -> new Lesson(lessonId(row.id()), row.date(), row.at()))
+                        .map(row -> new Lesson(Objects.requireNonNull(lessons.get(row.id())), row.date(), row.at()))
                         .toList(),
                 entries));
     }

@@ -1,5 +1,7 @@
 package aestimo.app.book;
 
+import aestimo.core.id.LessonId;
+import aestimo.core.id.StudentId;
 import aestimo.core.register.Presence;
 import aestimo.core.register.RegisterEntry;
 
@@ -10,13 +12,7 @@ record RegisterColumns(
         return lessons.length;
     }
 
-    RegisterEntry entry(int i) {
-        return new RegisterEntry(
-                BookService.studentId(enrolments[i]),
-                BookService.lessonId(lessons[i]),
-                Presence.valueOf(presences[i]),
-                excused[i],
-                minutes[i],
-                reasons[i]);
+    RegisterEntry entry(int i, LessonId lesson, StudentId student) {
+        return new RegisterEntry(student, lesson, Presence.valueOf(presences[i]), excused[i], minutes[i], reasons[i]);
     }
 }

@@ -115,13 +115,9 @@ class DeskController {
     }
 
     private static String weekOf(Term term, LocalDate today) {
-        long week = ChronoUnit.DAYS.between(monday(term.firstDay()), today) / DAYS_OF_WEEK + 1;
-        long weeks = ChronoUnit.DAYS.between(monday(term.firstDay()), term.lastDay()) / DAYS_OF_WEEK + 1;
+        long week = ChronoUnit.DAYS.between(Days.monday(term.firstDay()), today) / DAYS_OF_WEEK + 1;
+        long weeks = ChronoUnit.DAYS.between(Days.monday(term.firstDay()), term.lastDay()) / DAYS_OF_WEEK + 1;
         return "Week " + week + " of " + weeks + " in " + term.name();
-    }
-
-    private static LocalDate monday(LocalDate day) {
-        return day.minusDays(day.getDayOfWeek().getValue() - 1L);
     }
 
     private static long present(Book book) {

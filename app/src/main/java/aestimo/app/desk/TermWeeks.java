@@ -7,9 +7,7 @@ import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.entry.EntryKind;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
-import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -40,7 +38,7 @@ record TermWeeks(String term, List<Week> weeks) {
 
     private static List<Week> weeks(List<ClassBook> open, Term term, LocalDate today) {
         List<Week> weeks = new ArrayList<>();
-        LocalDate monday = term.firstDay().with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        LocalDate monday = Days.monday(term.firstDay());
         for (int i = 0; !monday.isAfter(term.lastDay()); i++, monday = monday.plusWeeks(1)) {
             LocalDate next = monday.plusWeeks(1);
             boolean newMonth = i == 0 || monday.getDayOfMonth() <= 7;

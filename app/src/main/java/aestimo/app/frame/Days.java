@@ -1,10 +1,12 @@
 package aestimo.app.frame;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
+import java.time.temporal.TemporalAdjusters;
 import java.util.Locale;
 
 /** How days and times are written on pages. */
@@ -16,6 +18,11 @@ public final class Days {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.UK);
 
     private Days() {}
+
+    /** The Monday of the week a day is in. */
+    public static LocalDate monday(LocalDate day) {
+        return day.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+    }
 
     /** “19 Feb”. */
     public static String brief(LocalDate day) {

@@ -21,11 +21,9 @@ import aestimo.core.result.Span;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
 import java.math.BigDecimal;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.MonthDay;
 import java.time.format.DateTimeFormatter;
-import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -248,7 +246,7 @@ final class ClassList {
     private Table attendance() {
         Span span = asked.week()
                 .<Span>map(day -> {
-                    LocalDate monday = day.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+                    LocalDate monday = Days.monday(day);
                     return new Span.Dates(monday, monday.plusDays(DAYS_OF_WEEK - 1L));
                 })
                 .orElseGet(() -> open.span().span());

@@ -4,6 +4,7 @@ import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassRow;
 import aestimo.app.contacts.ContactService;
+import aestimo.app.figures.Figure;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.roll.Person;
@@ -15,8 +16,11 @@ import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,6 +30,9 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** Lists: put together and looked at on the page, then printed or exported. */
 @Controller
 class ListsController {
+    /** Figures that are shown at once; the others are unfolded. */
+    private static final Set<String> USUAL = Set.of("set", "rank", "result", "grade", "target", "attendance");
+
     private final FrameService frames;
     private final BookService books;
     private final AccountService accounts;
@@ -62,7 +69,13 @@ class ListsController {
             model.addAttribute("many", asked.classes().size() + 1);
             model.addAttribute("query", request.getQueryString());
         }
-        model.addAttribute("figures", ClassList.figures(open));
+        Map<Boolean, List<Figure>> figures = ClassList.figures(open).stream()
+                .collect(Collectors.partitioningBy(
+                        figure -> USUAL.contains(figure.key()) || figure.key().startsWith("category:")));
+        List<Figure> further = figures.getOrDefault(false, List.of());
+        model.addAttribute("usual", figures.getOrDefault(true, List.of()));
+        model.addAttribute("further", further);
+        model.addAttribute("open", further.stream().anyMatch(figure -> asked.shows(figure.key())));
         model.addAttribute("students", ClassList.listed(open, asked.ofAll()));
         model.addAttribute("sets", open.book().sets());
         ClassRow own = open.classBook().row();

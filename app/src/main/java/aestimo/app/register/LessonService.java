@@ -3,6 +3,7 @@ package aestimo.app.register;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassRow;
 import aestimo.app.changes.ChangeService;
+import aestimo.app.frame.Days;
 import aestimo.app.register.RegisterMapper.DayOffRow;
 import aestimo.app.register.RegisterMapper.LessonRow;
 import aestimo.app.register.RegisterMapper.TimeRow;
@@ -16,7 +17,6 @@ import aestimo.core.typed.TypedDay;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -214,7 +214,7 @@ public class LessonService {
         if (book.terms().isEmpty()) {
             return wanted;
         }
-        LocalDate firstMonday = book.terms().get(0).firstDay().with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        LocalDate firstMonday = Days.monday(book.terms().get(0).firstDay());
         for (Term term : book.terms()) {
             for (LocalDate day = term.firstDay(); !day.isAfter(term.lastDay()); day = day.plusDays(1)) {
                 boolean weekA = ChronoUnit.WEEKS.between(firstMonday, day) % 2 == 0;

@@ -1,11 +1,10 @@
 package aestimo.app.roll;
 
+import aestimo.app.frame.Days;
 import aestimo.app.store.TeacherId;
 import java.time.Clock;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.MonthDay;
-import java.time.temporal.TemporalAdjusters;
 import java.util.Comparator;
 import java.util.List;
 import org.springframework.stereotype.Service;
@@ -42,7 +41,7 @@ public class BirthdayService {
     /** Those from Monday to Sunday of this week. */
     @Transactional(readOnly = true)
     public List<Birthday> thisWeek(TeacherId teacher) {
-        LocalDate monday = LocalDate.now(clock).with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        LocalDate monday = Days.monday(LocalDate.now(clock));
         return from(teacher, monday).stream()
                 .filter(own -> own.next().isBefore(monday.plusDays(DAYS_OF_WEEK)))
                 .toList();
