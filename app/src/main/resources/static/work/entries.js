@@ -52,7 +52,8 @@ export const startEntries = ({
     ]);
     onAnswer(answer, batch);
     if (answer.at) {
-      document.getElementById("loose-ends").textContent = answer.looseEnds;
+      // Not told where what was saved can have altered none.
+      if (answer.looseEnds !== null) document.getElementById("loose-ends").textContent = answer.looseEnds;
       saved.dataset.filled = answer.filled;
       saved.dataset.at = answer.at;
     }

@@ -9,15 +9,12 @@ import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
-import aestimo.core.id.LessonId;
 import aestimo.core.id.PartId;
 import aestimo.core.id.StudentId;
-import aestimo.core.register.RegisterEntry;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -56,11 +53,6 @@ public final class ClassBook {
                 assessment.partAt(part(cell)).map(Part::id),
                 entry);
         return new ClassBook(row, book.withEntries(List.of(placed)), looks, later, noted);
-    }
-
-    /** The same class with some entries of its register altered; empty where nothing is entered any more. */
-    public ClassBook withPresence(Map<LessonId, Map<StudentId, Optional<RegisterEntry>>> altered) {
-        return new ClassBook(row, book.withPresence(altered), looks, versions, noted);
     }
 
     public ClassRow row() {

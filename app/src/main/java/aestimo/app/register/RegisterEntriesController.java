@@ -4,11 +4,10 @@ import aestimo.app.account.SignedInTeacher;
 import aestimo.app.frame.Days;
 import aestimo.app.marks.TypedEntry;
 import aestimo.app.web.ForScripts;
-import aestimo.core.looseend.LooseEnds;
-import aestimo.core.register.Register;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -36,7 +35,7 @@ class RegisterEntriesController extends ForScripts {
             List<String> rows,
             List<String> grounds,
             List<String> foot,
-            int looseEnds,
+            Optional<Integer> looseEnds,
             int filled,
             String at) {}
 
@@ -52,14 +51,13 @@ class RegisterEntriesController extends ForScripts {
             @PathVariable long classId,
             @RequestBody List<TypedEntry> typed) {
         RegisterService.Applied applied = registers.apply(teacher.id(), classId, typed);
-        Register register = applied.classBook().book().register().orElseThrow();
         return new Answer(
                 applied.outcomes().stream().map(RegisterEntriesController::kept).toList(),
                 List.of(),
                 List.of(),
                 List.of(),
-                LooseEnds.of(applied.classBook().book()).size(),
-                register.entries().size(),
+                applied.looseEnds(),
+                applied.filled(),
                 Days.clock(OffsetDateTime.now(clock)));
     }
 

@@ -1,9 +1,13 @@
 package aestimo.app.register;
 
 import aestimo.app.store.TeacherId;
+import aestimo.core.id.LessonId;
+import aestimo.core.id.StudentId;
+import aestimo.core.register.Presence;
 import aestimo.core.register.RegisterEntry;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.jspecify.annotations.Nullable;
@@ -59,6 +63,39 @@ interface RegisterMapper {
             return new EntryRow(classId, lessonId, enrolmentId, null, false, 0, "");
         }
     }
+
+    /**
+     * A student in a lesson, with what is entered there.
+     *
+     * @param presence null where nothing is, like the rest of it
+     * @param version 0 where nothing ever was
+     */
+    record PlaceRow(
+            long lessonId,
+            LocalDate date,
+            long enrolmentId,
+            @Nullable String presence,
+            boolean excused,
+            int minutes,
+            String reason,
+            int version) {
+        Optional<RegisterEntry> entry() {
+            return Optional.ofNullable(presence)
+                    .map(said -> new RegisterEntry(
+                            new StudentId(Long.toString(enrolmentId)),
+                            new LessonId(Long.toString(lessonId)),
+                            Presence.valueOf(said),
+                            excused,
+                            minutes,
+                            reason));
+        }
+    }
+
+    /** Of every student of the class in each of some lessons of it. */
+    List<PlaceRow> findPlaces(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("lessons") Long[] lessons);
+
+    int countEntries(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     /** Writes an entry whose version is {@code base}; 0 where it has another by now. */
     int write(@Param("teacher") TeacherId teacher, @Param("entry") EntryRow entry, @Param("base") int base);

@@ -6,17 +6,20 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.marks.EntryService;
 import aestimo.app.marks.TypedEntry;
 import aestimo.app.register.RegisterMapper.EntryRow;
+import aestimo.app.register.RegisterMapper.PlaceRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Student;
 import aestimo.core.id.LessonId;
 import aestimo.core.id.StudentId;
+import aestimo.core.looseend.LooseEnds;
 import aestimo.core.register.Lesson;
 import aestimo.core.register.Register;
 import aestimo.core.register.RegisterEntry;
 import aestimo.core.typed.RegisterText;
-import java.util.ArrayList;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -41,11 +44,13 @@ public class RegisterService {
     private final RegisterMapper mapper;
     private final BookService books;
     private final ChangeService changes;
+    private final Clock clock;
 
-    RegisterService(RegisterMapper mapper, BookService books, ChangeService changes) {
+    RegisterService(RegisterMapper mapper, BookService books, ChangeService changes, Clock clock) {
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
+        this.clock = clock;
     }
 
     /**
@@ -58,11 +63,22 @@ public class RegisterService {
      */
     record Outcome(TypedEntry typed, boolean kept, boolean overtaken, int version, String text) {}
 
-    /** @param classBook the class as it stands afterwards */
-    record Applied(List<Outcome> outcomes, ClassBook classBook) {}
+    /**
+     * What came of entries.
+     *
+     * @param looseEnds how many the class has by now; empty where these entries can have altered none, as those of today
+     * @param filled how many entries the register holds
+     */
+    record Applied(List<Outcome> outcomes, Optional<Integer> looseEnds, int filled) {}
+
+    private record Place(long lesson, long student) {
+        static Place of(TypedEntry typed) {
+            return new Place(typed.assessment(), typed.student());
+        }
+    }
 
     /**
-     * Applies entries, all or none.
+     * Applies entries, all or none. The class is not opened for it: a lesson is taken as fast in June as in September.
      *
      * @throws FormException when there are too many, or one cannot be understood
      * @throws NotFoundException when the class, a student or a lesson is not the teacher's
@@ -70,29 +86,24 @@ public class RegisterService {
     @Transactional
     public Applied apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
         TypedEntry.check(typed, MOST_AT_ONCE);
-        ClassBook before = books.open(teacher, classId);
+        Map<Place, PlaceRow> before = places(teacher, classId, typed);
         Map<TypedEntry, EntryService.Outcome> became = new HashMap<>();
-        Map<LessonId, Map<StudentId, Optional<RegisterEntry>>> written = new HashMap<>();
-        boolean behind = false;
+        // The same student may come twice, as when a line was lost between two taps.
+        Map<Place, Optional<RegisterEntry>> written = new HashMap<>();
         // The same order for everybody, so that two devices saving at once cannot block each other.
         for (TypedEntry one : typed.stream()
                 .sorted(Comparator.comparingLong(TypedEntry::assessment).thenComparingLong(TypedEntry::student))
                 .toList()) {
-            Lesson lesson = lesson(before, one.assessment());
-            Student student = before.student(one.student());
-            Optional<RegisterEntry> said = understand(one, student, lesson);
-            // The same student may come twice, as when a line was lost between two taps.
-            Map<StudentId, Optional<RegisterEntry>> here =
-                    written.computeIfAbsent(lesson.id(), none -> new HashMap<>());
-            Optional<RegisterEntry> stood =
-                    here.containsKey(student.id()) ? here.get(student.id()) : entry(before, student, lesson);
+            Place place = Place.of(one);
+            PlaceRow there = Optional.ofNullable(before.get(place)).orElseThrow(() -> new NotFoundException("lesson"));
+            Optional<RegisterEntry> said = understand(one);
+            Optional<RegisterEntry> stood = written.containsKey(place) ? written.get(place) : there.entry();
             if (said.equals(stood)) {
                 became.put(one, EntryService.Outcome.STOOD_ALREADY);
             } else if (write(teacher, classId, one, one.base(), stood, said)) {
                 became.put(one, EntryService.Outcome.WRITTEN);
-                here.put(student.id(), said);
+                written.put(place, said);
             } else {
-                behind = true;
                 became.put(
                         one,
                         EntryService.Outcome.ofOvertaken(
@@ -104,23 +115,46 @@ public class RegisterService {
                                         classId,
                                         one,
                                         version,
-                                        entry(books.open(teacher, classId), student, lesson),
+                                        // What it follows may have been applied after it was looked.
+                                        Objects.requireNonNull(places(teacher, classId, List.of(one))
+                                                        .get(place))
+                                                .entry(),
                                         said)));
             }
         }
-        ClassBook after = behind ? books.open(teacher, classId) : before.withPresence(written);
-        Map<Long, Map<Long, Integer>> versions = new HashMap<>();
-        List<Outcome> outcomes = new ArrayList<>();
-        for (TypedEntry one : typed) {
-            outcomes.add(new Outcome(
-                    one,
-                    Objects.requireNonNull(became.get(one)).isKept(),
-                    became.get(one) == EntryService.Outcome.OVERTAKEN,
-                    versions.computeIfAbsent(one.assessment(), id -> versions(teacher, id))
-                            .getOrDefault(one.student(), 0),
-                    text(after, after.student(one.student()), lesson(after, one.assessment()))));
-        }
-        return new Applied(outcomes, after);
+        Map<Place, PlaceRow> after = places(teacher, classId, typed);
+        List<Outcome> outcomes = typed.stream()
+                .map(one -> {
+                    PlaceRow there = Objects.requireNonNull(after.get(Place.of(one)));
+                    EntryService.Outcome outcome = Objects.requireNonNull(became.get(one));
+                    return new Outcome(
+                            one,
+                            outcome.isKept(),
+                            outcome == EntryService.Outcome.OVERTAKEN,
+                            there.version(),
+                            there.entry().map(RegisterText::of).orElse(""));
+                })
+                .toList();
+        LocalDate today = LocalDate.now(clock);
+        boolean past = after.values().stream().anyMatch(there -> there.date().isBefore(today));
+        return new Applied(
+                outcomes,
+                past
+                        ? Optional.of(LooseEnds.of(books.open(teacher, classId).book())
+                                .size())
+                        : Optional.empty(),
+                mapper.countEntries(teacher, classId));
+    }
+
+    /** What stands at every student of the class in the lessons of some entries. */
+    private Map<Place, PlaceRow> places(TeacherId teacher, long classId, List<TypedEntry> typed) {
+        Map<Place, PlaceRow> places = new HashMap<>();
+        mapper.findPlaces(
+                        teacher,
+                        classId,
+                        typed.stream().map(TypedEntry::assessment).distinct().toArray(Long[]::new))
+                .forEach(row -> places.put(new Place(row.lessonId(), row.enrolmentId()), row));
+        return places;
     }
 
     /** An entry of a lesson nobody was entered in before. */
@@ -207,20 +241,23 @@ public class RegisterService {
 
     /** What stands there, as it would be typed; empty for nothing. */
     static String text(ClassBook classBook, Student student, Lesson lesson) {
-        return entry(classBook, student, lesson).map(RegisterText::of).orElse("");
+        return classBook
+                .book()
+                .register()
+                .flatMap(register -> register.entry(student.id(), lesson))
+                .map(RegisterText::of)
+                .orElse("");
     }
 
-    private static Optional<RegisterEntry> entry(ClassBook classBook, Student student, Lesson lesson) {
-        Register register = classBook.book().register().orElseThrow();
-        return register.entry(student.id(), lesson);
-    }
-
-    private static Optional<RegisterEntry> understand(TypedEntry typed, Student student, Lesson lesson) {
+    private static Optional<RegisterEntry> understand(TypedEntry typed) {
         if (typed.text().length() > LONGEST_TEXT) {
             throw new FormException("An entry has over " + LONGEST_TEXT + " characters. It was not saved.");
         }
         try {
-            Optional<RegisterEntry> said = RegisterText.understand(typed.text(), student.id(), lesson.id());
+            Optional<RegisterEntry> said = RegisterText.understand(
+                    typed.text(),
+                    new StudentId(Long.toString(typed.student())),
+                    new LessonId(Long.toString(typed.assessment())));
             if (said.filter(entry -> entry.reason().length() > LONGEST_REASON).isPresent()) {
                 throw new FormException("The reason has over " + LONGEST_REASON + " characters. It was not saved.");
             }

@@ -22,9 +22,11 @@ import aestimo.core.register.Register;
 import aestimo.core.typed.RegisterText;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -133,8 +135,40 @@ class RegisterTest {
                         RegisterService.Outcome::kept, RegisterService.Outcome::version, RegisterService.Outcome::text)
                 .containsOnly(tuple(true, 2, ""));
         assertThat(said("Brandt")).isEmpty();
-        assertThat(applied.classBook().book().register().orElseThrow().entries())
-                .isEqualTo(register().entries());
+        assertThat(applied.filled()).isEqualTo(register().entries().size());
+    }
+
+    /** Only a lesson of before today can be a loose end. */
+    @Test
+    void looseEndsAreToldAnewWhereALessonOfThePastIsAltered() {
+        LocalDate today = own.read(book -> book.book().today());
+        for (LocalDate day : List.of(today.minusDays(1), today)) {
+            run(() -> {
+                app.bean(LessonService.class).add(own.teacher(), own.id(), day.toString(), 7);
+                return null;
+            });
+        }
+        List<Lesson> added =
+                register().inOrder().stream().filter(lesson -> lesson.at() == 7).toList();
+        int before = own.read(book -> LooseEnds.of(book.book()).size());
+        List<Optional<Integer>> told = new ArrayList<>();
+        for (Lesson lesson : added) {
+            List<TypedEntry> all = own.read(book -> book.book().students().stream()
+                    .map(student -> new TypedEntry(
+                            UUID.randomUUID(),
+                            Long.parseLong(lesson.id().text()),
+                            Long.parseLong(student.id().text()),
+                            0,
+                            0,
+                            "here",
+                            "typed",
+                            List.of()))
+                    .toList());
+            told.add(run(() -> app.bean(RegisterService.class).apply(own.teacher(), own.id(), all))
+                    .looseEnds());
+        }
+        assertThat(told).containsExactly(Optional.of(before - 1), Optional.empty());
+        assertThat(own.<Integer>read(book -> LooseEnds.of(book.book()).size())).isEqualTo(before - 1);
     }
 
     @Test

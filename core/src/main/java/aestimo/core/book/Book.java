@@ -4,13 +4,11 @@ import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
-import aestimo.core.id.LessonId;
 import aestimo.core.id.PartId;
 import aestimo.core.id.StudentId;
 import aestimo.core.id.TermId;
 import aestimo.core.refusal.RefusedException;
 import aestimo.core.register.Register;
-import aestimo.core.register.RegisterEntry;
 import aestimo.core.rules.Method;
 import aestimo.core.rules.Rules;
 import aestimo.core.value.Fraction;
@@ -82,8 +80,8 @@ public final class Book {
         this.cells = Cells.of(assessments, studentPlaces, assessmentPlaces, parts.entries);
     }
 
-    /** The same but for what is checked already. */
-    private Book(Book other, Cells cells, Optional<Register> register) {
+    /** The same but for its entries, which are checked already. */
+    private Book(Book other, Cells cells) {
         this.today = other.today;
         this.terms = other.terms;
         this.boundaries = other.boundaries;
@@ -93,7 +91,7 @@ public final class Book {
         this.students = other.students;
         this.targets = other.targets;
         this.startingScores = other.startingScores;
-        this.register = register;
+        this.register = other.register;
         this.studentPlaces = other.studentPlaces;
         this.assessmentPlaces = other.assessmentPlaces;
         this.sets = other.sets;
@@ -110,19 +108,7 @@ public final class Book {
      */
     public Book withEntries(List<Placed> others) {
         BookChecks.checkEntries(others, assessments, assessmentPlaces, studentPlaces);
-        return new Book(this, cells.with(others), register);
-    }
-
-    /**
-     * The same book with some entries of its register put in place of those that stood there.
-     *
-     * @param others by lesson and student; empty where nothing is entered any more
-     * @throws RefusedException when the book keeps no register, or a student or lesson is not of it
-     */
-    public Book withPresence(Map<LessonId, Map<StudentId, Optional<RegisterEntry>>> others) {
-        Register before = register.orElseThrow(() -> RefusedException.of("register", "the class keeps no register"));
-        BookChecks.checkPresence(others, before, studentPlaces);
-        return new Book(this, cells, Optional.of(before.with(others)));
+        return new Book(this, cells.with(others));
     }
 
     /** What the weights of the categories that count make together; 100 once the groundwork is done. */

@@ -71,27 +71,6 @@ final class BookChecks {
         }
     }
 
-    /** @throws RefusedException where a lesson is not of the register, or a student not of the class */
-    static void checkPresence(
-            Map<LessonId, Map<StudentId, Optional<RegisterEntry>>> entries,
-            Register register,
-            Map<StudentId, Integer> studentPlaces) {
-        Set<LessonId> lessons = register.lessons().stream().map(Lesson::id).collect(Collectors.toSet());
-        List<Refusal> found = new ArrayList<>();
-        entries.forEach((lesson, ofLesson) -> {
-            if (!lessons.contains(lesson)) {
-                found.add(new Refusal("register.entries", "the register has no lesson " + lesson));
-            }
-            ofLesson.keySet().stream()
-                    .filter(student -> !studentPlaces.containsKey(student))
-                    .forEach(student ->
-                            found.add(new Refusal("register.entries", "the class has no student " + student)));
-        });
-        if (!found.isEmpty()) {
-            throw new RefusedException(found);
-        }
-    }
-
     Map<StudentId, Integer> studentPlaces() {
         return studentPlaces;
     }

@@ -7,7 +7,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * The register of a class: its lessons, and what was entered for whom (rules, section 13). Whether it fits the class is
@@ -34,20 +33,6 @@ public final class Register {
         this.entries = List.copyOf(entries);
         entries.forEach(entry -> byLesson.computeIfAbsent(entry.lesson(), none -> new HashMap<>())
                 .put(entry.student(), entry));
-    }
-
-    /**
-     * The same register with other entries.
-     *
-     * @param others by lesson and student; empty where nothing is entered any more
-     */
-    public Register with(Map<LessonId, Map<StudentId, Optional<RegisterEntry>>> others) {
-        Stream<RegisterEntry> untouched = entries.stream()
-                .filter(entry -> !others.getOrDefault(entry.lesson(), Map.of()).containsKey(entry.student()));
-        Stream<RegisterEntry> later = others.values().stream()
-                .flatMap(ofLesson -> ofLesson.values().stream().flatMap(Optional::stream));
-        return new Register(
-                excusedAbsence, lessons, Stream.concat(untouched, later).toList());
     }
 
     public ExcusedAbsence excusedAbsence() {

@@ -1,7 +1,6 @@
 package aestimo.core.attendance;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
@@ -21,13 +20,10 @@ import aestimo.core.value.Percent;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
-import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -84,52 +80,6 @@ class AttendancePropertyTest {
 
     private static Attendance of(Book book, Span span, Student student) {
         return ClassAttendance.of(book, span).orElseThrow().of(student);
-    }
-
-    @ParameterizedTest
-    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10})
-    void entriesPutInPlaceGiveTheBookThatIsMadeAnewWithThem(long seed) {
-        Random random = new Random(seed);
-        Book book = book(random, ExcusedAbsence.COUNTS);
-        Register before = book.register().orElseThrow();
-        Map<LessonId, Map<StudentId, Optional<RegisterEntry>>> altered = new HashMap<>();
-        List<RegisterEntry> left = new ArrayList<>(before.entries());
-        for (int i = 0; i < 12; i++) {
-            Lesson lesson = before.lessons().get(random.nextInt(before.lessons().size()));
-            StudentId student = new StudentId("s" + random.nextInt(5));
-            Optional<RegisterEntry> said = random.nextInt(3) == 0
-                    ? Optional.empty()
-                    : Optional.of(new RegisterEntry(student, lesson.id(), Presence.LATE, false, i, "bus"));
-            altered.computeIfAbsent(lesson.id(), none -> new HashMap<>()).put(student, said);
-            left.removeIf(entry ->
-                    entry.lesson().equals(lesson.id()) && entry.student().equals(student));
-            said.ifPresent(left::add);
-        }
-        Book anew = new Book.Builder(TODAY)
-                .terms(TERMS)
-                .students(book.students())
-                .register(Optional.of(new Register(before.excusedAbsence(), before.lessons(), left)))
-                .build();
-        Book after = book.withPresence(altered);
-        Span year = new Span.Year();
-        for (Student student : book.students()) {
-            assertThat(of(after, year, student)).isEqualTo(of(anew, year, student));
-        }
-        assertThat(LooseEnds.of(after)).isEqualTo(LooseEnds.of(anew));
-        assertThat(book.register().orElseThrow().entries()).isEqualTo(before.entries());
-    }
-
-    @Test
-    void entriesOfNobodyAndOfNoLessonAreRefusedTogether() {
-        Book book = book(new Random(1), ExcusedAbsence.COUNTS);
-        LessonId lesson = book.register().orElseThrow().lessons().get(0).id();
-        assertThatThrownBy(() -> book.withPresence(Map.of(lesson, Map.of(new StudentId("s9"), Optional.empty()))))
-                .hasMessage("register.entries: the class has no student s9");
-        assertThatThrownBy(() ->
-                        book.withPresence(Map.of(new LessonId("none"), Map.of(new StudentId("s1"), Optional.empty()))))
-                .hasMessage("register.entries: the register has no lesson none");
-        Book without = new Book.Builder(TODAY).terms(TERMS).build();
-        assertThatThrownBy(() -> without.withPresence(Map.of())).hasMessage("register: the class keeps no register");
     }
 
     @ParameterizedTest
