@@ -11,7 +11,9 @@ import java.util.UUID;
 
 /** What happens in the room: a class of 32 with 200 lessons behind it and a seating plan with wishes. */
 final class RoomLoad {
-    private static final LocalDate FIRST_DAY = LocalDate.of(2027, 1, 4);
+    /** So that the last of the lessons is of today. */
+    private static final LocalDate FIRST_DAY = LocalDate.of(2027, 1, 6);
+
     private static final int DAYS = 50;
     private static final int A_DAY = 4;
     private static final int WISHES = 20;
@@ -89,16 +91,21 @@ final class RoomLoad {
         for (int i = -TIMES / 4; i < TIMES / 2; i++) {
             String version = Html.value(visitor.get(room + "/seats").body(), "#seats", "data-version");
             long start = System.nanoTime();
-            send(plan + "/arrange", "order", i % 2 == 0 ? "RESULT" : "CHANCE", "version", version);
+            HttpResponse<String> answer =
+                    visitor.post(plan + "/arrange", "order", i % 2 == 0 ? "RESULT" : "CHANCE", "version", version);
             if (i >= 0) {
                 latencies.add((System.nanoTime() - start) / 1e6);
             }
+            follow(plan + "/arrange", answer);
         }
         System.out.println("32 arranged with " + WISHES + " wishes, and saved: " + latencies);
     }
 
     private void send(String path, String... fields) {
-        HttpResponse<String> answer = visitor.post(path, fields);
+        follow(path, visitor.post(path, fields));
+    }
+
+    private void follow(String path, HttpResponse<String> answer) {
         if (answer.statusCode() != 302) {
             throw new IllegalStateException(path + " was answered by " + answer.statusCode() + ": "
                     + Html.texts(answer.body(), "[role=alert]"));
