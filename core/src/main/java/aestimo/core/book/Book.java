@@ -2,6 +2,7 @@ package aestimo.core.book;
 
 import aestimo.core.boundary.Boundaries;
 import aestimo.core.entry.Entry;
+import aestimo.core.goal.Goals;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
 import aestimo.core.id.PartId;
@@ -37,6 +38,7 @@ public final class Book {
     private final List<Target> targets;
     private final Optional<StartingScores> startingScores;
     private final Optional<Register> register;
+    private final Optional<Goals> goals;
     private final Map<StudentId, Integer> studentPlaces;
     private final Map<AssessmentId, Integer> assessmentPlaces;
     private final List<String> sets;
@@ -59,6 +61,7 @@ public final class Book {
         this.targets = List.copyOf(parts.targets);
         this.startingScores = parts.startingScores;
         this.register = parts.register;
+        this.goals = parts.goals;
         this.studentPlaces = checks.studentPlaces();
         this.assessmentPlaces = checks.assessmentPlaces();
         this.sets = students.stream()
@@ -92,6 +95,7 @@ public final class Book {
         this.targets = other.targets;
         this.startingScores = other.startingScores;
         this.register = other.register;
+        this.goals = other.goals;
         this.studentPlaces = other.studentPlaces;
         this.assessmentPlaces = other.assessmentPlaces;
         this.sets = other.sets;
@@ -176,6 +180,11 @@ public final class Book {
     /** Empty where the class keeps none. */
     public Optional<Register> register() {
         return register;
+    }
+
+    /** Empty where the class has no goals. */
+    public Optional<Goals> goals() {
+        return goals;
     }
 
     /** A student's place in {@link #students}; empty where the class has no such student. */
@@ -297,7 +306,8 @@ public final class Book {
                 .entries(entries())
                 .targets(targets)
                 .startingScores(startingScores)
-                .register(register);
+                .register(register)
+                .goals(goals);
     }
 
     /** Gathers what a book is made of. Everything but today may be left out. */
@@ -313,6 +323,7 @@ public final class Book {
         List<Target> targets = List.of();
         Optional<StartingScores> startingScores = Optional.empty();
         Optional<Register> register = Optional.empty();
+        Optional<Goals> goals = Optional.empty();
 
         public Builder(LocalDate today) {
             this.today = today;
@@ -369,10 +380,15 @@ public final class Book {
             return this;
         }
 
+        public Builder goals(Optional<Goals> ofTheClass) {
+            this.goals = ofTheClass;
+            return this;
+        }
+
         /**
          * @throws RefusedException with every reason found: an id used twice or unknown, a piece in no term, terms out
          *     of order, an entry that does not fit its piece or stands twice, a pass or target band that is none, a
-         *     score above the top, a register that does not fit, a set-up of categories that the rules refuse
+         *     score above the top, a register or goals that do not fit, a set-up of categories that the rules refuse
          */
         public Book build() {
             return new Book(this);

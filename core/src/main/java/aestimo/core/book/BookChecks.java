@@ -50,6 +50,10 @@ final class BookChecks {
         checks.targets();
         checks.startingScores();
         book.register.ifPresent(checks::register);
+        book.goals.ifPresent(
+                goals -> new GoalChecks(goals, checks.book.assessments, checks.assessmentPlaces, checks.studentPlaces)
+                        .all()
+                        .forEach(checks.refusals::add));
         checks.refuseIfAny();
         return checks;
     }

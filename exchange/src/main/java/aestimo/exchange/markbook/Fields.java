@@ -195,6 +195,16 @@ final class Fields {
                 : refused(at(key), json, "a whole number");
     }
 
+    /** A whole number that may be left out or null. */
+    Optional<Integer> optionalWhole(String key) {
+        return value(key).map(json -> whole(key));
+    }
+
+    /** Whether the key is there, whatever it holds. */
+    boolean has(String key) {
+        return values.containsKey(key);
+    }
+
     boolean flag(String key, boolean otherwise) {
         if (!values.containsKey(key)) {
             return otherwise(key, otherwise);
@@ -223,6 +233,11 @@ final class Fields {
 
     <E extends Enum<E>> E choice(String key, E otherwise) {
         return values.containsKey(key) ? choice(key, otherwise.getDeclaringClass()) : otherwise(key, otherwise);
+    }
+
+    /** A choice that may be left out or null. */
+    <E extends Enum<E>> Optional<E> optionalChoice(String key, Class<E> choices) {
+        return optionalText(key, text -> Codes.parse(choices, text));
     }
 
     <E extends Enum<E>> E choice(String key, Class<E> choices) {

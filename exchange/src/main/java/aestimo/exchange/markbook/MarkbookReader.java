@@ -15,8 +15,15 @@ import aestimo.core.boundary.Boundaries;
 import aestimo.core.boundary.RawMark;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.goal.Evidence;
+import aestimo.core.goal.Goal;
+import aestimo.core.goal.Goals;
+import aestimo.core.goal.Judge;
+import aestimo.core.goal.Level;
+import aestimo.core.goal.LevelByHand;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
+import aestimo.core.id.GoalId;
 import aestimo.core.id.LessonId;
 import aestimo.core.id.PartId;
 import aestimo.core.id.StudentId;
@@ -143,7 +150,38 @@ public final class MarkbookReader {
                 .entries(top.list("entries", this::entry))
                 .targets(top.optionalList("targets", MarkbookReader::target))
                 .startingScores(top.object("startingScores", MarkbookReader::startingScores))
-                .register(top.object("register", MarkbookReader::register));
+                .register(top.object("register", MarkbookReader::register))
+                .goals(goals(top));
+    }
+
+    private static Optional<Goals> goals(Fields top) {
+        boolean there = top.has("goals");
+        List<Goal> all = top.optionalList("goals", MarkbookReader::goal);
+        List<LevelByHand> levels = top.optionalList("goalLevels", MarkbookReader::levelByHand);
+        return there || !levels.isEmpty() ? Optional.of(new Goals(all, levels)) : Optional.empty();
+    }
+
+    private static Goal goal(Fields goal) {
+        return new Goal(
+                goal.text("id", GoalId::new),
+                goal.text("title"),
+                goal.optionalText("parent", GoalId::new),
+                goal.optionalDecimal("secure", Percent::parseWithinHundred),
+                goal.optionalWhole("needs"),
+                goal.optionalChoice("judge", Judge.class),
+                goal.optionalList("evidence", MarkbookReader::evidence));
+    }
+
+    private static Evidence evidence(Fields evidence) {
+        return new Evidence(evidence.text("assessment", AssessmentId::new), evidence.optionalText("part", PartId::new));
+    }
+
+    private static LevelByHand levelByHand(Fields level) {
+        return new LevelByHand(
+                level.text("student", StudentId::new),
+                level.text("goal", GoalId::new),
+                level.choice("level", Level.class),
+                level.date("date"));
     }
 
     private Boundaries boundaries(String place, List<Band> bands) {

@@ -15,6 +15,8 @@ import aestimo.core.boundary.Boundaries;
 import aestimo.core.boundary.RawMark;
 import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
+import aestimo.core.goal.Goal;
+import aestimo.core.goal.Goals;
 import aestimo.core.id.TermId;
 import aestimo.core.register.ExcusedAbsence;
 import aestimo.core.register.Register;
@@ -81,6 +83,7 @@ public final class MarkbookWriter {
         out.listUnlessEmpty("targets", book.targets(), this::target);
         book.startingScores().ifPresent(scores -> out.object("startingScores", () -> startingScores(scores)));
         book.register().ifPresent(register -> out.object("register", () -> register(register)));
+        book.goals().ifPresent(this::goals);
     }
 
     private static String decimal(Percent percent) {
@@ -239,6 +242,29 @@ public final class MarkbookWriter {
             }
         });
         out.listUnlessEmpty("entries", register.entries(), this::registerEntry);
+    }
+
+    private void goals(Goals goals) {
+        out.list("goals", goals.all(), this::goal);
+        out.listUnlessEmpty("goalLevels", goals.levels(), level -> {
+            out.text("student", level.student().text());
+            out.text("goal", level.goal().text());
+            out.text("level", Codes.of(level.level()));
+            out.text("date", level.date().toString());
+        });
+    }
+
+    private void goal(Goal goal) {
+        out.text("id", goal.id().text());
+        out.text("title", goal.title());
+        goal.parent().ifPresent(parent -> out.text("parent", parent.text()));
+        goal.statedSecure().ifPresent(secure -> out.text("secure", decimal(secure)));
+        goal.statedNeeds().ifPresent(needs -> out.number("needs", needs));
+        goal.statedJudge().ifPresent(judge -> out.text("judge", Codes.of(judge)));
+        out.listUnlessEmpty("evidence", goal.evidence(), evidence -> {
+            out.text("assessment", evidence.assessment().text());
+            evidence.part().ifPresent(part -> out.text("part", part.text()));
+        });
     }
 
     private void registerEntry(RegisterEntry entry) {

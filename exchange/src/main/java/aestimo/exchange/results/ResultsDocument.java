@@ -7,6 +7,7 @@ import aestimo.core.book.Category;
 import aestimo.core.boundary.Band;
 import aestimo.core.grading.GroupMean;
 import aestimo.core.grading.Result;
+import aestimo.core.judging.ClassGoals;
 import aestimo.core.looseend.LooseEnd;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Span;
@@ -37,6 +38,7 @@ public final class ResultsDocument {
     private final Standing standing;
     private final TermSeries series;
     private final Optional<ClassAttendance> attendance;
+    private final Optional<ClassGoals> goals;
     private final StudentFigures students;
     private final JsonWriter out;
 
@@ -45,7 +47,8 @@ public final class ResultsDocument {
         this.standing = Standing.of(book, span);
         this.series = TermSeries.of(standing.counting());
         this.attendance = ClassAttendance.of(book, span);
-        this.students = new StudentFigures(standing, series, attendance, needed, out);
+        this.goals = ClassGoals.of(standing.counting(), span);
+        this.students = new StudentFigures(standing, series, attendance, goals, needed, out);
         this.out = out;
     }
 
@@ -111,6 +114,14 @@ public final class ResultsDocument {
                             () -> percent(out, own.ofClass(), book.rules().places())),
                     () -> out.nothing("attendance"));
         }
+        goals.ifPresent(own -> out.object(
+                "goals",
+                () -> own.goals()
+                        .all()
+                        .forEach(goal -> out.object(
+                                goal.id().text(),
+                                () -> own.counts(goal)
+                                        .forEach((level, count) -> out.number(Codes.of(level), count))))));
     }
 
     private boolean hasAnyAverage(Category category) {

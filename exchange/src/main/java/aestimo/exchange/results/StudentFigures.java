@@ -12,6 +12,8 @@ import aestimo.core.counting.EntryCounts;
 import aestimo.core.grading.Rank;
 import aestimo.core.grading.Result;
 import aestimo.core.id.TermId;
+import aestimo.core.judging.ClassGoals;
+import aestimo.core.judging.GoalStanding;
 import aestimo.core.result.CategoryAverage;
 import aestimo.core.result.Movement;
 import aestimo.core.result.Needed;
@@ -31,6 +33,7 @@ final class StudentFigures {
     private final Book book;
     private final TermSeries series;
     private final Optional<ClassAttendance> attendance;
+    private final Optional<ClassGoals> goals;
     private final Optional<Band> needed;
     private final JsonWriter out;
     private final Places places;
@@ -41,11 +44,13 @@ final class StudentFigures {
             Standing standing,
             TermSeries series,
             Optional<ClassAttendance> attendance,
+            Optional<ClassGoals> goals,
             Optional<Band> needed,
             JsonWriter out) {
         this.book = standing.book();
         this.series = series;
         this.attendance = attendance;
+        this.goals = goals;
         this.needed = needed;
         this.out = out;
         this.places = book.rules().places();
@@ -90,6 +95,18 @@ final class StudentFigures {
                     all -> out.object("attendance", () -> attendance(all.of(own.student()))),
                     () -> out.nothing("attendance"));
         }
+        goals.ifPresent(all -> out.object(
+                "goals",
+                () -> all.goals()
+                        .all()
+                        .forEach(goal -> out.object(goal.id().text(), () -> goal(all.of(own.student(), goal))))));
+    }
+
+    private void goal(GoalStanding own) {
+        out.text("level", Codes.of(own.level()));
+        out.number("counted", own.counted());
+        textOrNull(out, "value", own.value().map(ResultsDocument::exact));
+        out.flag("byHand", own.byHand().isPresent());
     }
 
     private void attendance(Attendance own) {

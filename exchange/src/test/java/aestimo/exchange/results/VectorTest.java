@@ -27,7 +27,7 @@ class VectorTest {
     Path folder;
 
     static Stream<Case> computed() {
-        return Stream.of("worked-cases.json", "random-cases.json", "register-cases.json")
+        return Stream.of("worked-cases.json", "random-cases.json", "register-and-goals-cases.json")
                 .flatMap(Case::all);
     }
 
@@ -37,8 +37,8 @@ class VectorTest {
 
     @Test
     void allCasesAreThere() {
-        assertThat(computed()).hasSize(144);
-        assertThat(refused()).hasSize(85);
+        assertThat(computed()).hasSize(161);
+        assertThat(refused()).hasSize(109);
     }
 
     @ParameterizedTest
