@@ -25,6 +25,17 @@ document.addEventListener("alpine:init", () => {
     count() {},
   };
   Alpine.data("rows", () => ({ ...rows }));
+  // A table of check boxes gone through by the arrow keys.
+  Alpine.data("grid", () => ({
+    go(event) {
+      const [down, right] = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key] ?? [0, 0];
+      const cell = event.target.closest("td");
+      if (!cell || (!down && !right)) return;
+      event.preventDefault();
+      const row = down ? this.$root.tBodies[0].rows[cell.parentElement.sectionRowIndex + down] : cell.parentElement;
+      row?.cells[cell.cellIndex + right]?.querySelector("input")?.focus();
+    },
+  }));
   Alpine.data("contacts", () => ({
     ...rows,
     remove(event) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
+import aestimo.app.goals.GoalService;
 import aestimo.app.groundwork.TryOutService;
 import aestimo.app.handout.HandOut;
 import aestimo.app.handout.HandOutService;
@@ -120,6 +121,7 @@ final class Routes {
         ids.put("jobId", Long.toString(job));
         ids.put("lessonId", lesson(app, teacher, classId));
         ids.putAll(room(app, teacher, classBook));
+        ids.put("goalId", goal(app, teacher, classId));
         return ids;
     }
 
@@ -143,6 +145,21 @@ final class Routes {
                 "wishId", Long.toString(wishes.of(teacher, classId).get(0).id()),
                 "registerImportId",
                         Long.toString(imports.all(teacher, classId).get(0).id()));
+    }
+
+    private static String goal(RunningApp app, TeacherId teacher, long classId) {
+        BookService books = app.bean(BookService.class);
+        if (books.open(teacher, classId).book().goals().isEmpty()) {
+            app.bean(GoalService.class).addAndLink(teacher, classId, Map.of("Of another", List.of()));
+        }
+        return books.open(teacher, classId)
+                .book()
+                .goals()
+                .orElseThrow()
+                .all()
+                .get(0)
+                .id()
+                .text();
     }
 
     private static String lesson(RunningApp app, TeacherId teacher, long classId) {

@@ -110,6 +110,7 @@ public class BookService {
                 .targets(TargetRows.targets(rows, boundaries(rows, rows.row().boundariesId())))
                 .startingScores(scores(rows))
                 .register(register(teacher, classId, rows))
+                .goals(GoalRows.goals(rows))
                 .build();
         return new ClassBook(rows.row(), HiddenNames.shown(book, rows.enrolments()), looks, versions, noted);
     }
@@ -149,7 +150,7 @@ public class BookService {
         return new CategoryId(Long.toString(id));
     }
 
-    private static AssessmentId assessmentId(long id) {
+    static AssessmentId assessmentId(long id) {
         return new AssessmentId(Long.toString(id));
     }
 
@@ -248,7 +249,7 @@ public class BookService {
         return ceilings;
     }
 
-    private static PartId partId(long id) {
+    static PartId partId(long id) {
         return new PartId(Long.toString(id));
     }
 

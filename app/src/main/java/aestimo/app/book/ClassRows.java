@@ -38,7 +38,10 @@ record ClassRows(
         List<Rows.EnrolmentRow> enrolments,
         List<Rows.TargetRow> targets,
         List<Rows.EarlierTargetRow> earlierTargets,
-        List<Rows.LessonRow> lessons) {
+        List<Rows.LessonRow> lessons,
+        List<GoalRows.GoalRow> goals,
+        List<GoalRows.EvidenceRow> evidence,
+        List<GoalRows.LevelRow> goalLevels) {
     private static final JsonMapper JSON = JsonMapper.builder()
             .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
             .addModule(new SimpleModule()
@@ -60,6 +63,9 @@ record ClassRows(
         targets = orEmpty(targets);
         earlierTargets = orEmpty(earlierTargets);
         lessons = orEmpty(lessons);
+        goals = orEmpty(goals);
+        evidence = orEmpty(evidence);
+        goalLevels = orEmpty(goalLevels);
     }
 
     static ClassRows parse(String json) {

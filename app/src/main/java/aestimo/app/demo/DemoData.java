@@ -56,6 +56,7 @@ class DemoData implements ApplicationRunner {
     private final DemoContacts contacts;
     private final DemoRegister register;
     private final DemoSeats seats;
+    private final DemoGoals goals;
     private final DemoPhotos photos;
     private final BookService books;
     private final SchoolService school;
@@ -70,6 +71,7 @@ class DemoData implements ApplicationRunner {
             DemoContacts contacts,
             DemoRegister register,
             DemoSeats seats,
+            DemoGoals goals,
             DemoPhotos photos,
             BookService books,
             SchoolService school,
@@ -82,6 +84,7 @@ class DemoData implements ApplicationRunner {
         this.contacts = contacts;
         this.register = register;
         this.seats = seats;
+        this.goals = goals;
         this.photos = photos;
         this.books = books;
         this.school = school;
@@ -154,6 +157,9 @@ class DemoData implements ApplicationRunner {
                                 photos.make(teacher, row.id());
                                 letters.make(teacher, row.id());
                             });
+                    books.classes(teacher).stream()
+                            .filter(row -> row.name().equals("9B") || row.name().equals("10A"))
+                            .forEach(row -> goals.make(teacher, row.id(), row.name()));
                     return true;
                 }));
         if (made) {

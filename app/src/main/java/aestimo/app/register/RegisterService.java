@@ -86,6 +86,7 @@ public class RegisterService {
     @Transactional
     public Applied apply(TeacherId teacher, long classId, List<TypedEntry> typed) {
         TypedEntry.check(typed, MOST_AT_ONCE);
+        books.classRow(teacher, classId);
         Map<Place, PlaceRow> before = places(teacher, classId, typed);
         Map<TypedEntry, EntryService.Outcome> became = new HashMap<>();
         // The same student may come twice, as when a line was lost between two taps.

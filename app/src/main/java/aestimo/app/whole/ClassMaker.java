@@ -4,6 +4,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
+import aestimo.app.goals.GoalService;
 import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms.CategoryLine;
@@ -58,6 +59,7 @@ class ClassMaker {
     private final StartingScoreService scores;
     private final TargetService targets;
     private final RegisterService registers;
+    private final GoalService goals;
 
     ClassMaker(
             GroundworkService groundwork,
@@ -69,7 +71,8 @@ class ClassMaker {
             BulkEntryService entries,
             StartingScoreService scores,
             TargetService targets,
-            RegisterService registers) {
+            RegisterService registers,
+            GoalService goals) {
         this.groundwork = groundwork;
         this.boundaries = boundaries;
         this.categories = categories;
@@ -80,6 +83,7 @@ class ClassMaker {
         this.scores = scores;
         this.targets = targets;
         this.registers = registers;
+        this.goals = goals;
     }
 
     /**
@@ -132,6 +136,7 @@ class ClassMaker {
         writeEntries(teacher, classId, markbook, pieces, students);
         writeTargets(teacher, classId, book, students, terms);
         book.register().ifPresent(own -> registers.restore(teacher, classId, own, students));
+        book.goals().ifPresent(own -> goals.restore(teacher, classId, own, book, pieces, students));
         return new Made(classId, remarks);
     }
 

@@ -11,6 +11,8 @@ import aestimo.app.web.FormException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
+import aestimo.core.goal.Goals;
+import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
 import aestimo.core.id.TermId;
 import aestimo.exchange.markbook.Markbook;
@@ -22,6 +24,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -91,6 +95,9 @@ public class YearCopyService {
                 .entries(List.of())
                 .targets(List.of())
                 .startingScores(Optional.empty())
+                // Lessons are those of the days of the old year.
+                .register(Optional.empty())
+                .goals(from.book().goals().map(goals -> moved(goals, moved)))
                 .assessments(moved)
                 .build();
         Map<TermId, Long> ids = new HashMap<>();
@@ -103,6 +110,18 @@ public class YearCopyService {
                 looks);
         return new Copied(
                 wish.name(), "", moved.size(), from.book().assessments().size() - moved.size());
+    }
+
+    /** The same goals with the evidence that came along, and nobody's level. */
+    private static Goals moved(Goals goals, List<Assessment> along) {
+        Set<AssessmentId> pieces = along.stream().map(Assessment::id).collect(Collectors.toSet());
+        return new Goals(
+                goals.all().stream()
+                        .map(goal -> goal.withEvidence(goal.evidence().stream()
+                                .filter(own -> pieces.contains(own.assessment()))
+                                .toList()))
+                        .toList(),
+                List.of());
     }
 
     /** The same piece in the like term of the year; empty where it has none. */

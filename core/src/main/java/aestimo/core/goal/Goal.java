@@ -48,6 +48,11 @@ public record Goal(
                 id, title, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), List.of(evidence));
     }
 
+    /** The same goal by other evidence. */
+    public Goal withEvidence(List<Evidence> other) {
+        return new Goal(id, title, parent, statedSecure, statedNeeds, statedJudge, other);
+    }
+
     public Percent secure() {
         return statedSecure.orElse(USUAL_SECURE);
     }

@@ -1,0 +1,261 @@
+package aestimo.app.goals;
+
+import aestimo.app.frame.FrameService;
+import aestimo.app.frame.OpenClass;
+import aestimo.app.goals.GoalsView.AtGoal;
+import aestimo.app.goals.GoalsView.Said;
+import aestimo.app.web.FormException;
+import aestimo.app.web.FormFields;
+import aestimo.app.web.NotFoundException;
+import aestimo.app.web.Sent;
+import aestimo.core.book.Student;
+import aestimo.core.counting.Counting;
+import aestimo.core.goal.Goal;
+import aestimo.core.goal.Goals;
+import aestimo.core.goal.Level;
+import aestimo.core.goal.LevelByHand;
+import aestimo.core.id.GoalId;
+import aestimo.core.judging.ClassGoals;
+import aestimo.core.judging.GoalStanding;
+import aestimo.core.typed.TypedDay;
+import aestimo.core.value.Places;
+import aestimo.core.working.GoalWorking;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** How far the class, and each student, is with the goals; levels set by hand. */
+@Controller
+@RequestMapping("/classes/{classId}/targets/goals")
+class TargetGoalsController {
+    private static final String PAGE = "targets/goals";
+
+    private final FrameService frames;
+    private final GoalService goals;
+
+    TargetGoalsController(FrameService frames, GoalService goals) {
+        this.frames = frames;
+        this.goals = goals;
+    }
+
+    private static String to(OpenClass open, String page) {
+        return "redirect:/classes/" + open.id() + "/" + PAGE + page + "?"
+                + open.span().query();
+    }
+
+    private static String set(OpenClass open) {
+        String asked = open.parameters().getOrDefault("set", "");
+        return open.book().sets().contains(asked) ? asked : "";
+    }
+
+    @GetMapping
+    String goals(OpenClass open, Model model) {
+        model.addAttribute("frame", frames.ofClass(open, PAGE));
+        model.addAttribute("levels", GoalsView.levels());
+        model.addAttribute("sets", open.book().sets());
+        model.addAttribute("set", set(open));
+        if (GoalService.of(open.book()).all().isEmpty()) {
+            return "goals/standing";
+        }
+        Counting counting = Counting.of(open.book());
+        model.addAttribute("view", GoalsView.of(open, counting, set(open)));
+        ClassGoals judged = ClassGoals.of(counting, open.span().span()).orElseThrow();
+        Optional<Goal> chosen = judged.goals().find(id(open.parameters().getOrDefault("goal", "")));
+        Optional<Level> level = GoalsView.level(open.parameters().getOrDefault("level", ""));
+        chosen.ifPresent(goal -> {
+            model.addAttribute("chosen", goal);
+            model.addAttribute("chosenLevel", level.map(Said::new).orElse(null));
+            model.addAttribute(
+                    "students",
+                    GoalsView.students(open, judged, goal, set(open)).stream()
+                            .filter(own -> level.map(own.said().level()::equals).orElse(true))
+                            .toList());
+        });
+        return "goals/standing";
+    }
+
+    private static GoalId id(String text) {
+        return new GoalId(text.isBlank() ? "0" : text);
+    }
+
+    private static Goal goal(Goals all, long goalId) {
+        return all.find(new GoalId(Long.toString(goalId))).orElseThrow(() -> new NotFoundException("goal"));
+    }
+
+    /** One goal down the class, with levels to set by hand. */
+    @GetMapping("/of/{goalId}")
+    String ofGoal(OpenClass open, @PathVariable long goalId, Model model) {
+        Goal goal = goal(GoalService.of(open.book()), goalId);
+        ClassGoals judged =
+                ClassGoals.of(Counting.of(open.book()), open.span().span()).orElseThrow();
+        List<AtGoal> students = GoalsView.students(open, judged, goal, set(open));
+        model.addAttribute("frame", frames.ofClass(open, PAGE + "/of/" + goalId));
+        model.addAttribute("goal", goal);
+        model.addAttribute("above", !judged.goals().under(goal).isEmpty());
+        model.addAttribute("students", students);
+        model.addAttribute("levels", GoalsView.levels());
+        if (!model.containsAttribute("day")) {
+            model.addAttribute("day", open.book().today().toString());
+        }
+        return "goals/goal";
+    }
+
+    /** Levels set by hand down the class, all of one day; those left alone stay as they are. */
+    @PostMapping("/of/{goalId}")
+    @Transactional
+    String setDown(
+            OpenClass open, @PathVariable long goalId, FormFields fields, Model model, RedirectAttributes flash) {
+        List<String> enrolments = fields.texts("enrolment");
+        return Sent.of(() -> {
+                    LocalDate day = day(fields);
+                    int set = 0;
+                    for (int i = 0; i < enrolments.size(); i++) {
+                        String asked = fields.text("level", i);
+                        if (!asked.isEmpty()) {
+                            goals.setLevel(
+                                    open.teacher(),
+                                    open.id(),
+                                    FormFields.toNumber(enrolments.get(i)),
+                                    goalId,
+                                    asked.equals("none") ? Optional.empty() : Optional.of(level(asked)),
+                                    day);
+                            set++;
+                        }
+                    }
+                    if (set == 0) {
+                        throw new FormException("Choose a level for somebody first.");
+                    }
+                    return set;
+                })
+                .saying(flash, count -> count == 1 ? "1 level is set." : count + " levels are set.")
+                .to(to(open, "/of/" + goalId))
+                .orShow(model, () -> {
+                    model.addAttribute("day", fields.text("day"));
+                    return ofGoal(open, goalId, model);
+                });
+    }
+
+    private static LocalDate day(FormFields fields) {
+        return TypedDay.read(fields.text("day"))
+                .orElseThrow(() -> FormException.at(
+                        "day", "The day is “" + fields.text("day") + "”. It must be one such as 2027-02-24."));
+    }
+
+    private static Level level(String asked) {
+        return GoalsView.level(asked).orElseThrow(() -> FormException.at("level", "Choose one of the levels."));
+    }
+
+    /**
+     * A goal of one student.
+     *
+     * @param terms the level in each term up to the one looked at
+     * @param hand levels set by hand, the latest first
+     */
+    record Own(
+            long id,
+            String title,
+            boolean under,
+            boolean above,
+            Said said,
+            String why,
+            List<TermLevel> terms,
+            List<GoalStanding.Piece> pieces,
+            List<HandLevel> hand) {
+        public boolean isOpen() {
+            return !above;
+        }
+    }
+
+    record TermLevel(String term, Said said) {}
+
+    record HandLevel(Said said, LocalDate date) {}
+
+    /** One student with every goal, its evidence, and levels to set by hand. */
+    @GetMapping("/{enrolmentId}")
+    String ofStudent(OpenClass open, @PathVariable long enrolmentId, Model model) {
+        Student student = open.classBook().student(enrolmentId);
+        model.addAttribute("frame", frames.ofClass(open, PAGE + "/" + enrolmentId));
+        model.addAttribute("student", student);
+        model.addAttribute("id", enrolmentId);
+        model.addAttribute("levels", GoalsView.levels());
+        model.addAttribute("own", own(open, student));
+        model.addAttribute("places", open.book().rules().places());
+        if (!model.containsAttribute("day")) {
+            model.addAttribute("day", open.book().today().toString());
+        }
+        return "goals/student";
+    }
+
+    private static List<Own> own(OpenClass open, Student student) {
+        Goals all = GoalService.of(open.book());
+        List<Own> own = new ArrayList<>();
+        if (all.all().isEmpty()) {
+            return own;
+        }
+        Counting counting = Counting.of(open.book());
+        ClassGoals judged = ClassGoals.of(counting, open.span().span()).orElseThrow();
+        List<ClassGoals> byTerm = GoalsView.byTerm(open.book(), counting);
+        for (Goal goal : all.all()) {
+            if (goal.parent().isEmpty()) {
+                own.add(own(open, student, judged, byTerm, goal));
+                all.under(goal).forEach(under -> own.add(own(open, student, judged, byTerm, under)));
+            }
+        }
+        return own;
+    }
+
+    private static Own own(OpenClass open, Student student, ClassGoals judged, List<ClassGoals> byTerm, Goal goal) {
+        Places places = open.book().rules().places();
+        GoalStanding standing = judged.of(student, goal);
+        List<TermLevel> terms = new ArrayList<>();
+        for (int i = 0; i < byTerm.size(); i++) {
+            terms.add(new TermLevel(
+                    open.book().terms().get(i).name(),
+                    new Said(byTerm.get(i).of(student, goal).level())));
+        }
+        List<HandLevel> hand = judged.goals().levels(student.id(), goal).stream()
+                .sorted(Comparator.comparing(LevelByHand::date).reversed())
+                .map(level -> new HandLevel(new Said(level.level()), level.date()))
+                .toList();
+        return new Own(
+                Long.parseLong(goal.id().text()),
+                goal.title(),
+                goal.parent().isPresent(),
+                !judged.goals().under(goal).isEmpty(),
+                new Said(standing.level()),
+                GoalWorking.why(judged, student, goal, places),
+                terms,
+                standing.pieces(),
+                hand);
+    }
+
+    /** Sets one level by hand, or takes it back. */
+    @PostMapping("/{enrolmentId}")
+    String setOne(
+            OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes flash) {
+        String asked = fields.text("level");
+        return Sent.of(() -> goals.setLevel(
+                        open.teacher(),
+                        open.id(),
+                        enrolmentId,
+                        fields.number("goal"),
+                        asked.equals("none") ? Optional.empty() : Optional.of(level(asked)),
+                        day(fields)))
+                .saying(flash, asked.equals("none") ? "The level set by hand is taken back." : "The level is set.")
+                .to(to(open, "/" + enrolmentId))
+                .orShow(model, () -> {
+                    model.addAttribute("day", fields.text("day"));
+                    return ofStudent(open, enrolmentId, model);
+                });
+    }
+}
