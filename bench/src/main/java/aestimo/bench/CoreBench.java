@@ -1,7 +1,14 @@
 package aestimo.bench;
 
+import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.boundary.Band;
+import aestimo.core.counting.Counting;
+import aestimo.core.goal.Evidence;
+import aestimo.core.goal.Goal;
+import aestimo.core.goal.Goals;
+import aestimo.core.id.GoalId;
+import aestimo.core.judging.ClassGoals;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Prospects;
 import aestimo.core.result.Span;
@@ -14,6 +21,7 @@ import aestimo.core.targets.Gain;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -38,6 +46,7 @@ import org.openjdk.jmh.infra.Blackhole;
 public class CoreBench {
     private static final Optional<Band> TOP =
             Optional.of(BenchClass.BANDS.bands().get(0));
+    private static final int GOALS = 40;
     private static final Span YEAR = new Span.Year();
 
     /** Students × assessments. */
@@ -46,6 +55,7 @@ public class CoreBench {
 
     private Book book;
     private List<Book> year;
+    private Counting withGoals;
 
     @Setup
     public void make() {
@@ -53,9 +63,34 @@ public class CoreBench {
         int students = Integer.parseInt(size.substring(0, times));
         int assessments = Integer.parseInt(size.substring(times + 1));
         book = BenchClass.make(students, assessments, 1);
+        withGoals = Counting.of(book.toBuilder().goals(Optional.of(goals(book))).build());
         year = LongStream.range(0, 8)
                 .mapToObj(seed -> BenchClass.make(students, assessments, seed))
                 .toList();
+    }
+
+    /** Forty goals, each by three pieces. */
+    private static Goals goals(Book book) {
+        List<Assessment> marked = book.assessments().stream()
+                .filter(piece -> piece.kind().isMarked())
+                .toList();
+        return new Goals(
+                IntStream.range(0, GOALS)
+                        .mapToObj(goal -> Goal.of(
+                                new GoalId("g" + goal),
+                                "Goal " + goal,
+                                IntStream.range(0, 3)
+                                        .mapToObj(at -> Evidence.of(marked.get((goal + at * GOALS / 3) % marked.size())
+                                                .id()))
+                                        .toArray(Evidence[]::new)))
+                        .toList(),
+                List.of());
+    }
+
+    /** The level of everybody in every goal, where the entries are counted already. */
+    @Benchmark
+    public void goals(Blackhole sink) {
+        sink.consume(ClassGoals.of(withGoals, YEAR));
     }
 
     @Benchmark

@@ -159,16 +159,19 @@ class SchoolJourney {
             page.navigate("/classes/4/groundwork/students/school");
             page.navigate("/classes/4/to-school?span=2");
             page.click("text=Take today’s figures");
+            assertThat(page.locator("tr[data-row]").first()).isVisible();
             // A mark in doubt is in the way, and is settled first.
             page.navigate("/classes/4/marks?span=2");
             Visit.cell(page, "Nance", "File, second half").click();
             type(page, "41");
             page.navigate("/classes/4/to-school?span=2");
             page.click("text=Take today’s figures");
+            assertThat(page.locator(".notice.is-done")).containsText("What you had added stands.");
             int students = page.locator("tr[data-row]").count();
             complete(page, students);
             OFFICE.behave(120, 0, "500");
             page.click("text=Seal and send…");
+            assertThat(page.locator(".seal-sheet form")).isVisible();
             // The answer never comes: the server is gone before or after it has sealed, and is one of the two whole.
             page.evaluate(
                     "() => { fetch(location.pathname, { method: 'POST', body: new URLSearchParams(new FormData(document.querySelector('.seal-sheet form'))) }).catch(() => {}); }");

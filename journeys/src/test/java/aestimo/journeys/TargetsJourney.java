@@ -91,6 +91,48 @@ class TargetsJourney {
     }
 
     @Test
+    void goalsAreSetUpByKeysAndJudgedFromTheMarksThatAreThere() {
+        try (Visit visit = new Visit(SERVER)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            page.navigate("/classes/2/groundwork/goals?span=year");
+            page.locator("#pasted").fill("Reads weather\n    Keeps a diary\n    Uses a compass\n");
+            page.click("text=Add them");
+            assertThat(page.locator(".is-goals tbody tr")).hasCount(3);
+            assertThat(page.locator(".beside")).containsText("Without evidence");
+            page.click("text=Evidence…");
+            page.locator(".evidence-grid input").first().focus();
+            page.keyboard().press("ArrowRight");
+            page.keyboard().press("Space");
+            page.keyboard().press("ArrowDown");
+            page.keyboard().press("ArrowLeft");
+            page.keyboard().press("Space");
+            assertThat(field(page, "Weather diary, Keeps a diary")).isFocused();
+            page.keyboard().press("Enter");
+            assertThat(page.locator(".notice.is-done")).containsText("is saved");
+            assertThat(field(page, "Compass work, Uses a compass")).isChecked();
+            page.navigate("/classes/2/targets/goals?span=year");
+            assertThat(page.locator(".goal-bar")).hasCount(3);
+            page.click(".goal-bars li:nth-child(3) .goal-counts a:has-text('secure')");
+            assertThat(page.locator(".beside h2")).hasText("Uses a compass");
+            Locator first = page.locator(".beside .plain-list a").first();
+            String name = first.innerText();
+            first.click();
+            assertThat(page.locator(".inner h2")).hasText(name);
+            Locator diary =
+                    page.locator(".goal-list li").filter(new Locator.FilterOptions().setHasText("Keeps a diary"));
+            diary.locator("summary").click();
+            diary.locator("select").selectOption("again");
+            diary.locator("text=Set by hand").click();
+            assertThat(diary).containsText("set by hand on 2027-02-24; the evidence would say");
+            visit.checkAccessibility();
+            diary.locator("summary").click();
+            diary.locator("text=take back").click();
+            assertThat(diary).not().containsText("set by hand");
+        }
+    }
+
+    @Test
     void aDotOfTheScatterTellsWhoseItIsAndNamesCanBeHidden() {
         try (Visit visit = new Visit(SERVER)) {
             visit.signIn("marin", "tidewater-lane");

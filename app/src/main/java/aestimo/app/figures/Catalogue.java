@@ -236,6 +236,12 @@ public final class Catalogue {
         if (classes.stream().anyMatch(at -> at.book().register().isPresent())) {
             all.addAll(AttendanceFigures.ALL);
         }
+        Set<String> goals = new LinkedHashSet<>();
+        classes.forEach(at -> GoalFigures.titles(at, goals));
+        if (!goals.isEmpty()) {
+            all.addAll(GoalFigures.COUNTS);
+            goals.forEach(title -> all.add(GoalFigures.level(title)));
+        }
         return all;
     }
 

@@ -7,6 +7,7 @@ import aestimo.app.frame.SpanChoice;
 import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.book.Book;
 import aestimo.core.grading.Result;
+import aestimo.core.judging.ClassGoals;
 import aestimo.core.looseend.LooseEnd;
 import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Movement;
@@ -30,6 +31,7 @@ public final class ClassFigures {
     private final String query;
     private final String picked;
     private final Optional<ClassAttendance> attendance;
+    private @Nullable ClassGoals goals;
     private @Nullable TermSeries series;
     private @Nullable Map<String, Attainment> attained;
     private @Nullable Map<String, Integer> loose;
@@ -96,6 +98,14 @@ public final class ClassFigures {
     /** Empty where the class keeps no register, or pieces are picked. */
     Optional<ClassAttendance> attendance() {
         return attendance;
+    }
+
+    /** Empty where the class has no goals. */
+    Optional<ClassGoals> goals() {
+        if (goals == null && book().goals().isPresent()) {
+            goals = ClassGoals.of(standing.counting(), standing.span()).orElseThrow();
+        }
+        return Optional.ofNullable(goals);
     }
 
     TermSeries series() {

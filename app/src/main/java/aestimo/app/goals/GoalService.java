@@ -412,6 +412,13 @@ public class GoalService {
         return before;
     }
 
+    /** The same for several students at once: all of them or none. */
+    @Transactional
+    public void setLevels(
+            TeacherId teacher, long classId, long goalId, Map<Long, Optional<Level>> levels, LocalDate day) {
+        levels.forEach((enrolment, level) -> setLevel(teacher, classId, enrolment, goalId, level, day));
+    }
+
     /**
      * Makes the goals of a class that has none, as a markbook file or an earlier year has them.
      *

@@ -23,10 +23,11 @@ import aestimo.core.working.GoalWorking;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -112,30 +113,24 @@ class TargetGoalsController {
 
     /** Levels set by hand down the class, all of one day; those left alone stay as they are. */
     @PostMapping("/of/{goalId}")
-    @Transactional
     String setDown(
             OpenClass open, @PathVariable long goalId, FormFields fields, Model model, RedirectAttributes flash) {
         List<String> enrolments = fields.texts("enrolment");
         return Sent.of(() -> {
-                    LocalDate day = day(fields);
-                    int set = 0;
+                    Map<Long, Optional<Level>> asked = new LinkedHashMap<>();
                     for (int i = 0; i < enrolments.size(); i++) {
-                        String asked = fields.text("level", i);
-                        if (!asked.isEmpty()) {
-                            goals.setLevel(
-                                    open.teacher(),
-                                    open.id(),
+                        String level = fields.text("level", i);
+                        if (!level.isEmpty()) {
+                            asked.put(
                                     FormFields.toNumber(enrolments.get(i)),
-                                    goalId,
-                                    asked.equals("none") ? Optional.empty() : Optional.of(level(asked)),
-                                    day);
-                            set++;
+                                    level.equals("none") ? Optional.empty() : Optional.of(level(level)));
                         }
                     }
-                    if (set == 0) {
+                    if (asked.isEmpty()) {
                         throw new FormException("Choose a level for somebody first.");
                     }
-                    return set;
+                    goals.setLevels(open.teacher(), open.id(), goalId, asked, day(fields));
+                    return asked.size();
                 })
                 .saying(flash, count -> count == 1 ? "1 level is set." : count + " levels are set.")
                 .to(to(open, "/of/" + goalId))

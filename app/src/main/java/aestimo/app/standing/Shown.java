@@ -17,6 +17,7 @@ public record Shown(Set<Field> fields) {
         STRIP("the class as dots"),
         NOTES("notes"),
         ATTENDANCE("attendance"),
+        GOALS("goals"),
         RANK("rank");
 
         private final String words;

@@ -9,6 +9,7 @@ import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.goals.StudentGoals;
 import aestimo.app.marks.RemarkService;
 import aestimo.app.roll.StudentService;
 import aestimo.app.sealed.SealedTerms;
@@ -17,6 +18,7 @@ import aestimo.app.targets.TargetService;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
+import aestimo.core.judging.ClassGoals;
 import aestimo.core.result.Standing;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -98,6 +100,9 @@ class StudentPageController {
                         student,
                         open.parameters().containsKey("stage")));
         model.addAttribute("attendance", AttendanceView.of(open.book(), span.span(), student, StudentView.OVER_TIME));
+        model.addAttribute(
+                "goals", StudentGoals.of(ClassGoals.of(figures.standing().counting(), span.span()), student));
+        model.addAttribute("id", enrolmentId);
         model.addAttribute("stageName", targets.stageName(open.teacher(), open.id()));
         ChangeFilter own = new ChangeFilter(0, enrolmentId, 0, "", null, null, true);
         model.addAttribute(

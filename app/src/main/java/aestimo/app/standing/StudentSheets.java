@@ -5,11 +5,13 @@ import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FewStudents;
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.goals.StudentGoals;
 import aestimo.app.marks.Remarks;
 import aestimo.app.picture.Strip;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
 import aestimo.core.id.StudentId;
+import aestimo.core.judging.ClassGoals;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
 import java.util.Arrays;
@@ -26,6 +28,7 @@ import java.util.stream.Collectors;
  *
  * @param title of the class
  * @param attendances of those who have any, in a sentence, by the view's id
+ * @param goals how far each is with the goals of the class, by the view's id
  * @param small whether the class is too small for strips and extremes
  */
 public record StudentSheets(
@@ -34,12 +37,14 @@ public record StudentSheets(
         Shown shown,
         boolean small,
         List<StudentView> views,
-        Map<String, String> attendances) {
+        Map<String, String> attendances,
+        Map<String, StudentGoals> goals) {
     static StudentSheets of(
             ClassBook classBook, SpanChoice span, List<Student> students, Map<CellId, Remarks> remarks, Shown shown) {
         Standing standing = Standing.of(classBook.book(), span.span());
         boolean small = FewStudents.are(
                 standing.students().stream().filter(StudentStanding::present).count());
+        Optional<ClassGoals> goals = ClassGoals.of(standing.counting(), span.span());
         return new StudentSheets(
                 classBook.row().title(),
                 span.inFull(),
@@ -48,7 +53,10 @@ public record StudentSheets(
                 students.stream()
                         .map(student -> StudentView.of(classBook, standing, student, remarks))
                         .toList(),
-                attendances(classBook, span, students));
+                attendances(classBook, span, students),
+                students.stream()
+                        .collect(Collectors.toMap(
+                                student -> student.id().text(), student -> StudentGoals.of(goals, student))));
     }
 
     private static Map<String, String> attendances(ClassBook classBook, SpanChoice span, List<Student> students) {
@@ -64,6 +72,13 @@ public record StudentSheets(
     /** What is told of a student's attendance; empty where that is left out, or there is none. */
     public Optional<String> attendance(StudentView view) {
         return shown.has("attendance") ? Optional.ofNullable(attendances.get(view.id())) : Optional.empty();
+    }
+
+    /** The student's goals; none where they are left out, or the class has none. */
+    public List<StudentGoals.Line> goals(StudentView view) {
+        return shown.has("goals")
+                ? goals.getOrDefault(view.id(), new StudentGoals(List.of())).lines()
+                : List.of();
     }
 
     /** The same for letters, which say themselves what of it they show. */

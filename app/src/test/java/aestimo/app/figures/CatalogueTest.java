@@ -3,6 +3,8 @@ package aestimo.app.figures;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.goals.GoalService;
+import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.core.result.StudentStanding;
@@ -250,5 +252,38 @@ class CatalogueTest {
             }
             return null;
         });
+    }
+
+    @Test
+    void goalsAreCountedByLevelAndEachIsAFigureWithItsWorking(RunningApp app) {
+        assertThat(this.<Boolean>look(at -> Catalogue.find(at, "goals-secure").isPresent()))
+                .isFalse();
+        ActingTeacher.as(own.teacher(), () -> {
+            app.bean(GoalService.class)
+                    .addAndLink(
+                            own.teacher(),
+                            own.id(),
+                            Map.of("Argues", List.of("Essay"), "Knows dates", List.of("Quiz", "Essay")));
+            return null;
+        });
+        assertThat(this.<String>look(at -> shown(at, "goal:Knows dates", "Brandt")))
+                .isEqualTo("again");
+        assertThat(this.<String>look(at -> shown(at, "goal:Argues", "Dunmore"))).isEqualTo("not begun");
+        assertThat(this.<String>look(at -> shown(at, "goal:Knows dates", "Dunmore")))
+                .isEqualTo("begun");
+        assertThat(this.<String>look(at -> shown(at, "goals-again", "Brandt"))).isEqualTo("2");
+        assertThat(this.<String>look(at -> shown(at, "goals-not-begun", "Eberly")))
+                .isEqualTo("2");
+        assertThat(this.<String>look(at -> Catalogue.find(at, "goal:Knows dates")
+                        .orElseThrow()
+                        .working(at, student(at, "Brandt"))
+                        .orElseThrow()
+                        .asText()))
+                .startsWith("Knows dates, Brandt, Ilva = again\n  the latest of 2, Essay 60.0 %, is below 70 %\n")
+                .contains("Quiz, 2027-01-15 = 90.0 %");
+    }
+
+    private static String shown(ClassFigures at, String key, String family) {
+        return Catalogue.find(at, key).orElseThrow().of(at, student(at, family)).shown();
     }
 }

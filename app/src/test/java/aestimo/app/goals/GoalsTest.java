@@ -247,6 +247,23 @@ class GoalsTest {
                                 "2027-01-20")))
                 .contains("2 levels are set.", "judged by what came after the level set by hand on 2027-01-20")
                 .contains("set by hand on 2027-01-20; the evidence would say begun");
+        // All of them or none: the second is nobody of the class.
+        assertThat(own.visitor()
+                        .post(
+                                seen + "/of/" + goal,
+                                "enrolment",
+                                own.student("Dunmore"),
+                                "level",
+                                "secure",
+                                "enrolment",
+                                "999999",
+                                "level",
+                                "secure",
+                                "day",
+                                "2027-02-20")
+                        .statusCode())
+                .isEqualTo(404);
+        assertThat(goals().levels()).hasSize(2);
         assertThat(told(own.visitor().post(seen + "/of/" + goal, "day", "2027-01-20")))
                 .contains("Choose a level for somebody first.");
         assertThat(own.visitor().get(own.base() + "/changes").body()).contains("levels by hand");

@@ -113,7 +113,7 @@ public final class GoalWorking {
                                 .map(GoalStanding.Piece::title)
                                 .findFirst()
                                 .orElse("");
-            case MEAN -> count == 1 ? judged.get(0).title() : "the mean of " + count;
+            case MEAN -> count == 1 ? judged.get(0).title() : "the mean of " + count + ",";
         };
         // Told by the exact value, so that a shown 70.0 below 70 is no riddle.
         boolean reached = value.isAtLeast(goal.secure());
