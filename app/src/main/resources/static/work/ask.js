@@ -41,10 +41,11 @@ export const ask = async (
 
 /**
  * A piece of a page from the server, to be put into this one. Rejects where what comes back is not one of Aestimo's: a page
- * of the network, of signing in, or of an error has no place in a margin.
+ * of the network, of signing in, or of an error has no place in a margin. It says that a script asks: an answer to who was
+ * signed out meanwhile then begins no other session, which could take the place of the one of somebody signing in anew.
  */
 export const fragment = async (path, { wire = (...args) => fetch(...args), ...options } = {}) => {
-  const response = await wire(path, options);
+  const response = await wire(path, { ...options, headers: { "X-Aestimo": "piece", ...options.headers } });
   if (!response.ok || response.redirected || !response.headers.has("X-Aestimo"))
     throw new Error(`no answer of Aestimo: ${response.status}`);
   return response.text();
