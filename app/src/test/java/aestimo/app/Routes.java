@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
-import aestimo.app.goals.GoalService;
+import aestimo.app.goals.GoalsMaker;
 import aestimo.app.groundwork.TryOutService;
 import aestimo.app.handout.HandOut;
 import aestimo.app.handout.HandOutService;
@@ -150,7 +150,7 @@ final class Routes {
     private static String goal(RunningApp app, TeacherId teacher, long classId) {
         BookService books = app.bean(BookService.class);
         if (books.open(teacher, classId).book().goals().isEmpty()) {
-            app.bean(GoalService.class).addAndLink(teacher, classId, Map.of("Of another", List.of()));
+            app.bean(GoalsMaker.class).addAndLink(teacher, classId, Map.of("Of another", List.of()));
         }
         return books.open(teacher, classId)
                 .book()

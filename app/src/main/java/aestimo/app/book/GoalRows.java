@@ -14,6 +14,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** The goals of a class as rows. */
@@ -40,6 +43,11 @@ final class GoalRows {
         if (rows.goals().isEmpty()) {
             return Optional.empty();
         }
+        // Judged by those under them: what waits in their own rows, as evidence of a piece that was put back, is not
+        // read.
+        Set<Long> above = rows.goals().stream()
+                .flatMap(row -> Stream.ofNullable(row.parentId()))
+                .collect(Collectors.toSet());
         Map<Long, List<Evidence>> evidence = new HashMap<>();
         rows.evidence()
                 .forEach(row -> evidence.computeIfAbsent(row.goalId(), none -> new ArrayList<>())
@@ -55,9 +63,10 @@ final class GoalRows {
                                 Optional.ofNullable(row.secure()),
                                 Optional.ofNullable(row.needs()),
                                 Optional.ofNullable(row.judge()),
-                                evidence.getOrDefault(row.id(), List.of())))
+                                above.contains(row.id()) ? List.of() : evidence.getOrDefault(row.id(), List.of())))
                         .toList(),
                 rows.goalLevels().stream()
+                        .filter(row -> !above.contains(row.goalId()))
                         .map(row -> new LevelByHand(
                                 BookService.studentId(row.enrolmentId()),
                                 goalId(row.goalId()),

@@ -2,7 +2,8 @@ package aestimo.app.demo;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
-import aestimo.app.goals.GoalService;
+import aestimo.app.goals.GoalsMaker;
+import aestimo.app.goals.LevelService;
 import aestimo.app.store.TeacherId;
 import aestimo.core.goal.Level;
 import java.time.LocalDate;
@@ -40,11 +41,13 @@ class DemoGoals {
             "Holds it over a term: Winter exam",
             "Speaks to the class: Talk on coasts");
 
-    private final GoalService goals;
+    private final GoalsMaker goals;
+    private final LevelService levels;
     private final BookService books;
 
-    DemoGoals(GoalService goals, BookService books) {
+    DemoGoals(GoalsMaker goals, LevelService levels, BookService books) {
         this.goals = goals;
+        this.levels = levels;
         this.books = books;
     }
 
@@ -81,6 +84,6 @@ class DemoGoals {
                 .mapToLong(own -> Long.parseLong(own.id().text()))
                 .findFirst()
                 .orElseThrow();
-        goals.setLevel(teacher, classId, student, goal, Optional.of(level), LocalDate.parse(day));
+        levels.setLevel(teacher, classId, student, goal, Optional.of(level), LocalDate.parse(day));
     }
 }

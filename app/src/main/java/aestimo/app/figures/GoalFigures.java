@@ -29,10 +29,7 @@ final class GoalFigures {
                 heading,
                 FigureType.COUNT,
                 (at, own) -> at.goals()
-                        .map(goals -> Value.count((int) goals.goals().all().stream()
-                                .filter(goal -> goals.goals().under(goal).isEmpty()
-                                        && goals.of(own.student(), goal).level() == level)
-                                .count()))
+                        .map(goals -> Value.count(goals.countAt(level, own.student())))
                         .orElse(Value.NONE));
     }
 

@@ -5,7 +5,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.goals.GoalMapper.EvidenceRow;
 import aestimo.app.goals.GoalMapper.GoalRow;
-import aestimo.app.goals.GoalMapper.LevelRow;
 import aestimo.app.store.Sha256;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -13,29 +12,18 @@ import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
-import aestimo.core.book.Student;
-import aestimo.core.goal.Evidence;
 import aestimo.core.goal.Goal;
 import aestimo.core.goal.Goals;
-import aestimo.core.goal.Judge;
-import aestimo.core.goal.Level;
-import aestimo.core.goal.LevelByHand;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.GoalId;
 import aestimo.core.id.PartId;
-import aestimo.core.id.StudentId;
 import aestimo.core.value.Percent;
-import aestimo.core.working.GoalWorking;
 import java.math.BigDecimal;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -43,13 +31,12 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Keeps the goals of classes, what is evidence of them, and levels set by hand. */
+/** Keeps the goals of classes, and what is evidence of them. */
 @Service
 public class GoalService {
-    private static final int MOST_GOALS = 200;
-    private static final int LONGEST_TITLE = 200;
-    private static final int MOST_NEEDED = 1000;
-    private static final int PLACES = 4;
+    static final int MOST_GOALS = 200;
+    static final int LONGEST_TITLE = 200;
+    static final int PLACES = 4;
     private static final Goals NONE = new Goals(List.of(), List.of());
 
     private final GoalMapper mapper;
@@ -103,11 +90,7 @@ public class GoalService {
         List<Goal> gone = before.all().stream()
                 .filter(goal -> !kept.contains(id(goal.id())))
                 .toList();
-        List<Goal> used = gone.stream()
-                .filter(goal -> !goal.evidence().isEmpty()
-                        || before.levels().stream()
-                                .anyMatch(level -> level.goal().equals(goal.id())))
-                .toList();
+        List<Goal> used = gone.stream().filter(goal -> isUsed(before, goal)).toList();
         if (!used.isEmpty() && !really) {
             problems.at(
                     "really",
@@ -119,6 +102,12 @@ public class GoalService {
         write(teacher, classId, lines);
         gone.forEach(goal -> mapper.delete(teacher, classId, id(goal.id())));
         changes.recordGroundwork(teacher, classId, "goals", count(before.all().size()), count(lines.size()));
+    }
+
+    /** Whether something hangs on the goal itself, which would be lost with it. */
+    private static boolean isUsed(Goals goals, Goal goal) {
+        return !goal.evidence().isEmpty()
+                || goals.levels().stream().anyMatch(level -> level.goal().equals(goal.id()));
     }
 
     private static String count(int goals) {
@@ -155,15 +144,14 @@ public class GoalService {
                 throw new NotFoundException("goal");
             }
             if (above) {
-                boolean own = before.find(new GoalId(Long.toString(line.id())))
-                        .filter(goal -> !goal.evidence().isEmpty())
-                        .isPresent();
-                if (own) {
+                if (before.find(new GoalId(Long.toString(line.id())))
+                        .filter(goal -> isUsed(before, goal))
+                        .isPresent()) {
                     problems.at(
                             "title",
                             i,
                             line.title()
-                                    + " has evidence of its own. Take it away first: a goal with others under it is judged by them.");
+                                    + " has evidence or levels of its own. Take them back first: a goal with others under it is judged by these.");
                 }
                 if (!line.secure().isEmpty()
                         || !line.needs().isEmpty()
@@ -309,41 +297,6 @@ public class GoalService {
         changes.recordGroundwork(teacher, classId, "evidence of goals", pieces(before.size()), pieces(links.size()));
     }
 
-    /**
-     * Adds goals with their evidence to a class that has none of them.
-     *
-     * @param listed by the goal as it would be pasted: titles of pieces, or a title and the number of a part as “Week 13/2”
-     */
-    @Transactional
-    public void addAndLink(TeacherId teacher, long classId, Map<String, List<String>> listed) {
-        add(teacher, classId, GoalList.ofText(String.join("\n", listed.keySet())));
-        Book book = books.open(teacher, classId).book();
-        Set<Link> links = new HashSet<>();
-        listed.forEach((line, titles) -> {
-            Goal goal = of(book).all().stream()
-                    .filter(own -> own.title().equals(line.strip()))
-                    .findFirst()
-                    .orElseThrow();
-            for (String title : titles) {
-                String[] parts = title.split("/");
-                Assessment piece = book.assessments().stream()
-                        .filter(own -> own.title().equals(parts[0]))
-                        .findFirst()
-                        .orElseThrow();
-                links.add(new Link(
-                        id(goal.id()),
-                        ClassBook.id(piece),
-                        parts.length < 2
-                                ? 0
-                                : Long.parseLong(piece.parts()
-                                        .get(Integer.parseInt(parts[1]) - 1)
-                                        .id()
-                                        .text())));
-            }
-        });
-        link(teacher, classId, stamp(book), links);
-    }
-
     private static String pieces(int count) {
         return count == 1 ? "1 link" : count + " links";
     }
@@ -365,146 +318,7 @@ public class GoalService {
         return new EvidenceRow(classId, link.goal(), link.assessment(), link.part() == 0 ? null : link.part());
     }
 
-    private static long id(GoalId id) {
+    static long id(GoalId id) {
         return Long.parseLong(id.text());
-    }
-
-    /**
-     * Sets a level by hand for a student from a day on; an empty level takes back the one of that day.
-     *
-     * @return what stood for that day before; empty text for nothing
-     * @throws FormException where the goal is judged by those under it, or the day or the level will not do
-     * @throws NotFoundException where the goal or the student is not of the class
-     */
-    @Transactional
-    public String setLevel(
-            TeacherId teacher, long classId, long enrolmentId, long goalId, Optional<Level> level, LocalDate day) {
-        ClassBook classBook = books.open(teacher, classId);
-        Goals goals = of(classBook.book());
-        Goal goal = goals.find(new GoalId(Long.toString(goalId))).orElseThrow(() -> new NotFoundException("goal"));
-        Student student = classBook.student(enrolmentId);
-        if (!goals.under(goal).isEmpty()) {
-            throw new FormException(
-                    "“" + goal.title() + "” is judged by the goals under it. Set the level of one of these.");
-        }
-        if (day.isAfter(classBook.book().today())) {
-            throw FormException.at("day", "The day is still to come. Choose today or an earlier one.");
-        }
-        String before = goals.levels(student.id(), goal).stream()
-                .filter(own -> own.date().equals(day))
-                .map(own -> GoalWorking.words(own.level()))
-                .findFirst()
-                .orElse("");
-        if (level.isPresent()) {
-            mapper.writeLevel(
-                    teacher,
-                    new LevelRow(classId, goalId, enrolmentId, level.get().name(), day));
-        } else {
-            mapper.deleteLevel(teacher, classId, goalId, enrolmentId, day);
-        }
-        changes.recordGroundwork(
-                teacher,
-                classId,
-                "levels by hand",
-                student.listName() + ", " + goal.title() + ": " + (before.isEmpty() ? "none" : before),
-                student.listName() + ", " + goal.title() + ": "
-                        + level.map(GoalWorking::words).orElse("none") + " from " + day);
-        return before;
-    }
-
-    /** The same for several students at once: all of them or none. */
-    @Transactional
-    public void setLevels(
-            TeacherId teacher, long classId, long goalId, Map<Long, Optional<Level>> levels, LocalDate day) {
-        levels.forEach((enrolment, level) -> setLevel(teacher, classId, enrolment, goalId, level, day));
-    }
-
-    /**
-     * Makes the goals of a class that has none, as a markbook file or an earlier year has them.
-     *
-     * @param book the goals come from, whose ids they are told by
-     * @throws FormException where they hold more than a class here can
-     */
-    @Transactional
-    public void restore(
-            TeacherId teacher,
-            long classId,
-            Goals goals,
-            Book book,
-            Map<AssessmentId, Long> pieces,
-            Map<StudentId, Long> students) {
-        if (goals.all().size() > MOST_GOALS
-                || goals.all().stream()
-                        .anyMatch(goal -> goal.title().isEmpty()
-                                || goal.title().length() > LONGEST_TITLE
-                                || goal.statedNeeds().orElse(1) > MOST_NEEDED)) {
-            throw new FormException("The goals are over " + MOST_GOALS + ", or one is said in no word or in over "
-                    + LONGEST_TITLE + " letters. Nothing was made.");
-        }
-        Book made = books.open(teacher, classId).book();
-        Map<GoalId, Long> ids = new HashMap<>();
-        // Those above first: a file may name them after the ones under them.
-        for (boolean under : List.of(false, true)) {
-            for (int i = 0; i < goals.all().size(); i++) {
-                Goal goal = goals.all().get(i);
-                if (goal.parent().isPresent() == under) {
-                    ids.put(goal.id(), insert(teacher, classId, goal, i, ids));
-                }
-            }
-        }
-        for (Goal goal : goals.all()) {
-            for (Evidence own : goal.evidence()) {
-                long piece = Objects.requireNonNull(pieces.get(own.assessment()));
-                mapper.insertEvidence(
-                        teacher,
-                        new EvidenceRow(
-                                classId,
-                                Objects.requireNonNull(ids.get(goal.id())),
-                                piece,
-                                own.part()
-                                        .map(part -> part(book, made, own.assessment(), piece, part))
-                                        .orElse(null)));
-            }
-        }
-        for (LevelByHand level : goals.levels()) {
-            mapper.writeLevel(
-                    teacher,
-                    new LevelRow(
-                            classId,
-                            Objects.requireNonNull(ids.get(level.goal())),
-                            Objects.requireNonNull(students.get(level.student())),
-                            level.level().name(),
-                            level.date()));
-        }
-    }
-
-    private long insert(TeacherId teacher, long classId, Goal goal, int place, Map<GoalId, Long> ids) {
-        return mapper.insert(
-                teacher,
-                new GoalRow(
-                        0,
-                        classId,
-                        goal.parent().map(ids::get).orElse(null),
-                        place,
-                        goal.title(),
-                        goal.statedSecure()
-                                .map(secure -> secure.exact().toDecimal(PLACES))
-                                .orElse(null),
-                        goal.statedNeeds().orElse(null),
-                        goal.statedJudge().map(Judge::name).orElse(null)));
-    }
-
-    /** The part of the same place in the class that was made. */
-    private static Long part(Book book, Book made, AssessmentId from, long to, PartId part) {
-        int place = book.assessments()
-                .get(book.placeOf(from).orElseThrow())
-                .indexOf(part)
-                .orElseThrow();
-        return Long.valueOf(made.assessments()
-                .get(made.placeOf(new AssessmentId(Long.toString(to))).orElseThrow())
-                .parts()
-                .get(place)
-                .id()
-                .text());
     }
 }

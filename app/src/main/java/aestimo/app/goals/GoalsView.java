@@ -144,20 +144,12 @@ record GoalsView(List<Bar> bars) {
                 goal.parent().isPresent(),
                 parts,
                 String.join(", ", secure),
-                byTerm.size() < 2 ? "" : moved(book, byTerm.get(byTerm.size() - 2), now, goal, meant));
+                byTerm.size() < 2 ? "" : moved(byTerm.get(byTerm.size() - 2), now, goal, meant));
     }
 
-    private static String moved(Book book, ClassGoals before, ClassGoals now, Goal goal, Predicate<Student> meant) {
-        int more = 0;
-        int fewer = 0;
-        for (Student student : book.students()) {
-            if (meant.test(student) && student.isEnrolledOn(book.today())) {
-                boolean was = before.of(student, goal).level() == Level.SECURE;
-                boolean is = now.of(student, goal).level() == Level.SECURE;
-                more += is && !was ? 1 : 0;
-                fewer += was && !is ? 1 : 0;
-            }
-        }
+    private static String moved(ClassGoals before, ClassGoals now, Goal goal, Predicate<Student> meant) {
+        int more = now.newlySecure(goal, before, meant);
+        int fewer = now.noLongerSecure(goal, before, meant);
         return (more == 0 ? "" : more + " newly secure")
                 + (more > 0 && fewer > 0 ? ", " : "")
                 + (fewer == 0 ? "" : fewer + " no longer");

@@ -42,11 +42,11 @@ class TargetGoalsController {
     private static final String PAGE = "targets/goals";
 
     private final FrameService frames;
-    private final GoalService goals;
+    private final LevelService levels;
 
-    TargetGoalsController(FrameService frames, GoalService goals) {
+    TargetGoalsController(FrameService frames, LevelService levels) {
         this.frames = frames;
-        this.goals = goals;
+        this.levels = levels;
     }
 
     private static String to(OpenClass open, String page) {
@@ -129,7 +129,7 @@ class TargetGoalsController {
                     if (asked.isEmpty()) {
                         throw new FormException("Choose a level for somebody first.");
                     }
-                    goals.setLevels(open.teacher(), open.id(), goalId, asked, day(fields));
+                    levels.setLevels(open.teacher(), open.id(), goalId, asked, day(fields));
                     return asked.size();
                 })
                 .saying(flash, count -> count == 1 ? "1 level is set." : count + " levels are set.")
@@ -239,7 +239,7 @@ class TargetGoalsController {
     String setOne(
             OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes flash) {
         String asked = fields.text("level");
-        return Sent.of(() -> goals.setLevel(
+        return Sent.of(() -> levels.setLevel(
                         open.teacher(),
                         open.id(),
                         enrolmentId,

@@ -4,7 +4,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
-import aestimo.app.goals.GoalService;
+import aestimo.app.goals.GoalsMaker;
 import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.groundwork.CategoryService;
 import aestimo.app.groundwork.Forms.CategoryLine;
@@ -59,7 +59,7 @@ class ClassMaker {
     private final StartingScoreService scores;
     private final TargetService targets;
     private final RegisterService registers;
-    private final GoalService goals;
+    private final GoalsMaker goals;
 
     ClassMaker(
             GroundworkService groundwork,
@@ -72,7 +72,7 @@ class ClassMaker {
             StartingScoreService scores,
             TargetService targets,
             RegisterService registers,
-            GoalService goals) {
+            GoalsMaker goals) {
         this.groundwork = groundwork;
         this.boundaries = boundaries;
         this.categories = categories;

@@ -3,7 +3,7 @@ package aestimo.app.figures;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.frame.SpanChoice;
-import aestimo.app.goals.GoalService;
+import aestimo.app.goals.GoalsMaker;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
@@ -259,7 +259,7 @@ class CatalogueTest {
         assertThat(this.<Boolean>look(at -> Catalogue.find(at, "goals-secure").isPresent()))
                 .isFalse();
         ActingTeacher.as(own.teacher(), () -> {
-            app.bean(GoalService.class)
+            app.bean(GoalsMaker.class)
                     .addAndLink(
                             own.teacher(),
                             own.id(),

@@ -68,7 +68,7 @@ class GoalsTest {
 
     private void add(Map<String, List<String>> listed) {
         ActingTeacher.as(own.teacher(), () -> {
-            app.bean(GoalService.class).addAndLink(own.teacher(), own.id(), listed);
+            app.bean(GoalsMaker.class).addAndLink(own.teacher(), own.id(), listed);
             return null;
         });
     }
@@ -120,7 +120,7 @@ class GoalsTest {
         List<String> further = new ArrayList<>(List.of(form()));
         further.addAll(List.of("goal", "", "title", "More", "under", "under", "secure", "", "needs", "", "judge", ""));
         assertThat(told(own.visitor().post(list, further.toArray(new String[0]))))
-                .contains("Reads contours has evidence of its own. Take it away first");
+                .contains("Reads contours has evidence or levels of its own. Take them back first");
         assertThat(told(own.visitor().post(list, form("secure", "82,5", "needs", "1", "judge", "mean"))))
                 .contains("The goals are saved.", "value=\"82.5\"");
         Goal saved = goals().all().get(0);
@@ -144,6 +144,31 @@ class GoalsTest {
         assertThat(told(own.visitor().post(list, "stamp", now, "really", "true")))
                 .contains("The goals are saved.");
         assertThat(titles()).isEmpty();
+    }
+
+    /** What hangs on a goal is never in the way of opening its class. */
+    @Test
+    void aGoalThatIsUsedGetsNoneUnderItAndOneWhosePieceWasAwayLeavesItsClassOpen() {
+        add(Map.of("Reads contours", List.of("Cliff section")));
+        String page = seen + "/" + own.student("Brandt");
+        told(own.visitor().post(page, "goal", id("Reads contours"), "level", "secure", "day", "2027-02-03"));
+        String piece = own.base() + "/assessments/" + own.piece("Cliff section");
+        own.visitor().post(piece + "/remove");
+        List<String> further = new ArrayList<>(List.of(form()));
+        further.addAll(List.of("goal", "", "title", "More", "under", "under", "secure", "", "needs", "", "judge", ""));
+        assertThat(told(own.visitor().post(list, further.toArray(new String[0]))))
+                .contains("Reads contours has evidence or levels of its own. Take them back first");
+        told(own.visitor().post(page, "goal", id("Reads contours"), "level", "none", "day", "2027-02-03"));
+        assertThat(told(own.visitor().post(list, further.toArray(new String[0]))))
+                .contains("The goals are saved.");
+        assertThat(own.visitor()
+                        .post(piece.replace("/assessments", "/groundwork/assessments") + "/back")
+                        .statusCode())
+                .isEqualTo(302);
+        assertThat(own.visitor().get(own.base() + "/marks").statusCode()).isEqualTo(200);
+        assertThat(own.<Integer>read(book -> book.book().assessments().size())).isEqualTo(2);
+        assertThat(titles()).containsExactly("Reads contours", "> More");
+        assertThat(goals().all().get(0).evidence()).isEmpty();
     }
 
     @Test

@@ -91,6 +91,32 @@ public final class ClassGoals {
         return counts;
     }
 
+    /** In how many of the goals with evidence of their own a student is at a level; those above them would count twice. */
+    public int countAt(Level level, Student student) {
+        return (int) goals.all().stream()
+                .filter(goal -> goals.under(goal).isEmpty() && of(student, goal).level() == level)
+                .count();
+    }
+
+    /** How many of the students present who are meant are secure now and were not in an earlier span. */
+    public int newlySecure(Goal goal, ClassGoals earlier, Predicate<Student> meant) {
+        return countSecure(this, earlier, goal, meant);
+    }
+
+    /** How many of them were secure in an earlier span and are so no longer. */
+    public int noLongerSecure(Goal goal, ClassGoals earlier, Predicate<Student> meant) {
+        return countSecure(earlier, this, goal, meant);
+    }
+
+    private int countSecure(ClassGoals in, ClassGoals notIn, Goal goal, Predicate<Student> meant) {
+        return (int) book.students().stream()
+                .filter(student -> student.isEnrolledOn(lastDay))
+                .filter(meant)
+                .filter(student -> in.of(student, goal).level() == Level.SECURE
+                        && notIn.of(student, goal).level() != Level.SECURE)
+                .count();
+    }
+
     /** A piece of evidence within the span, by its places in the book. */
     private record Place(int assessment, int part, Assessment piece) {
         LocalDate date() {

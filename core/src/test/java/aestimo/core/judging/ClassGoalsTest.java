@@ -196,6 +196,33 @@ class ClassGoalsTest {
         assertThat(of(ahead, one).byHand()).isEmpty();
     }
 
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6})
+    void whoCameToBeSecureAndWhoIsNoLongerMakesTheDifferenceOfTheCounts(long seed) {
+        Book book = book(new Random(seed), goals(Judge.LATEST));
+        Counting counting = Counting.of(book);
+        ClassGoals now = judged(book);
+        ClassGoals before = ClassGoals.of(counting, new Span.Dates(START, START.plusDays(80)))
+                .orElseThrow();
+        for (Goal goal : now.goals().all()) {
+            // The same students in both: those present today.
+            long secureBefore = book.students().stream()
+                    .filter(student -> student.isEnrolledOn(TODAY)
+                            && before.of(student, goal).level() == Level.SECURE)
+                    .count();
+            assertThat(now.newlySecure(goal, before, student -> true)
+                            - now.noLongerSecure(goal, before, student -> true))
+                    .isEqualTo((int) (now.counts(goal).get(Level.SECURE) - secureBefore));
+        }
+        for (Student student : book.students()) {
+            int all = 0;
+            for (Level level : Level.values()) {
+                all += now.countAt(level, student);
+            }
+            assertThat(all).as("the goal above is not counted twice").isEqualTo(2);
+        }
+    }
+
     private static GoalStanding of(Book book, GoalId goal) {
         ClassGoals all = judged(book);
         return all.of(book.students().get(0), all.goals().find(goal).orElseThrow());
