@@ -16,13 +16,13 @@ export class Answer {
   static words = {
     400: "the server could not read it",
     404: "what it belongs to is no longer there",
-    405: "the server takes nothing there",
-    409: "it does not go with what is there by now",
+    405: "the server accepts nothing there",
+    409: "something else is there by now",
     410: "what it belongs to is no longer there",
     413: "it is too large",
     415: "the server could not read it",
-    422: "the server does not take it as it is",
-    408: "it took too long on the way",
+    422: "the server refuses it as it is",
+    408: "it took too long to arrive",
     425: "the server was not ready",
     429: "too much was sent in a short time",
     500: "the server had an error",
@@ -61,14 +61,14 @@ export class Answer {
       }
       return is
         ? new Answer("done", "", { data })
-        : new Answer("again", "what came back is no answer of Aestimo, but perhaps of the network");
+        : new Answer("again", "the answer came from the network, not from Aestimo");
     }
     if (response.status === 401) return new Answer("signed-out", "you were signed out");
     if (response.status === 403) return new Answer("forbidden", "the page had grown too old");
     if (response.status >= 500 || [408, 425, 429].includes(response.status))
       return new Answer("again", words, { suspect: response.status === 500 });
     if (response.redirected || response.status < 400)
-      return new Answer("again", "what came back is no answer of Aestimo, but perhaps of the network");
+      return new Answer("again", "the answer came from the network, not from Aestimo");
     const problems = Array.isArray(data?.problems) ? data.problems.join(" ") : "";
     return new Answer("refused", problems.replace(/[.]$/, "") || words, { data });
   }

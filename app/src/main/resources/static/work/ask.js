@@ -35,7 +35,7 @@ export const ask = async (
   if (renewed === "another") return new Answer("signed-out", "another teacher signed in here meanwhile");
   const second = renewed === "ours" ? await send() : first;
   return second.state === "forbidden"
-    ? new Answer("again", "the server does not take it from this page; load the page again")
+    ? new Answer("again", "the server refuses it from this page; load the page again")
     : second;
 };
 
@@ -47,6 +47,24 @@ export const ask = async (
 export const fragment = async (path, { wire = (...args) => fetch(...args), ...options } = {}) => {
   const response = await wire(path, { ...options, headers: { "X-Aestimo": "piece", ...options.headers } });
   if (!response.ok || response.redirected || !response.headers.has("X-Aestimo"))
-    throw new Error(`no answer of Aestimo: ${response.status}`);
+    throw new Error(`not an answer from Aestimo: ${response.status}`);
   return response.text();
+};
+
+/**
+ * Asks as fragment does, for a place that shows one answer at a time: null where something newer has been asked meanwhile,
+ * so that an answer that comes late never takes the place of a newer one.
+ */
+export const newest = () => {
+  let asked = 0;
+  return async (...question) => {
+    const own = ++asked;
+    try {
+      const words = await fragment(...question);
+      return own === asked ? words : null;
+    } catch (failed) {
+      if (own === asked) throw failed;
+      return null;
+    }
+  };
 };

@@ -5,20 +5,37 @@
 // there from the first key on.
 {
   const ARE_TYPED_INTO = /^\/classes\/\d+\/(marks|run)$/;
+  /** Pages of one student after another, turned by the arrows. */
+  const ARE_TURNED = /^\/classes\/\d+\/(standing\/\d+(\/parent)?|families\/letters\/\d+\/one)$/;
   const TAKES_KEYS = "[data-handle]";
   const keys = [];
   /** What takes its keys by itself by now. */
   const ready = new WeakSet();
+  /** The field a page begins with. It has the focus only once the page is drawn; what is typed before is for it too. */
+  const begins = () =>
+    ARE_TYPED_INTO.test(location.pathname) ? null : document.querySelector("form:not([hidden]) [autofocus]");
+  let hasBegun = false;
   /** What a key is for: something that takes keys, the page as a whole, or null for nothing that waits for them. */
-  const meant = (target, key) => {
+  const meant = ({ target, key, ctrlKey, metaKey }) => {
     const own = target.closest?.(TAKES_KEYS);
     if (own) return ready.has(own) || key === "Tab" ? null : own;
     const isTaken = target.closest?.("input, textarea, select, button, a, summary");
-    return isTaken || ready.has(document) || !ARE_TYPED_INTO.test(location.pathname) ? null : document;
+    const isWaitedFor =
+      ARE_TYPED_INTO.test(location.pathname) ||
+      (/^Arrow(Left|Right)$/.test(key) && ARE_TURNED.test(location.pathname)) ||
+      // What opens over every page, and what is typed into the field that finds.
+      /^[/?|]$/.test(key) ||
+      keys.some((pressed) => pressed.on === document && pressed.key === "/") ||
+      (!hasBegun && key.length === 1 && !ctrlKey && !metaKey && (begins() || document.readyState === "loading"));
+    return isTaken || ready.has(document) || !isWaitedFor ? null : document;
+  };
+  const write = (field, text) => {
+    field.setRangeText(text, field.selectionStart, field.selectionEnd, "end");
+    field.dispatchEvent(new Event("input", { bubbles: true }));
   };
   const keep = (event) => {
     if (event.isComposing || event.altKey || /^(F\d+|Shift|Control|Meta)$/.test(event.key)) return;
-    const on = meant(event.target, event.key);
+    const on = meant(event);
     if (!on) return;
     const { key, shiftKey, ctrlKey, metaKey } = event;
     keys.push({ on, key, shiftKey, ctrlKey, metaKey });
@@ -28,6 +45,7 @@
 
   /** Called once by whatever takes keys, when it can: gives it those that were pressed for it until now. */
   window.takeEarlyKeys = (taker = document) => {
+    if (taker === document && keys.length && document.activeElement === document.body) begins()?.focus();
     ready.add(taker);
     const own = keys.filter((pressed) => pressed.on === taker);
     keys.splice(0, keys.length, ...keys.filter((pressed) => pressed.on !== taker));
@@ -39,12 +57,20 @@
       const target = document.activeElement ?? document.body;
       const isText = pressed.key.length === 1 && !pressed.ctrlKey && !pressed.metaKey;
       if (isText && target.matches("input, textarea"))
-        target.setRangeText(pressed.key, target.selectionStart, target.selectionEnd, "end");
+        write(target, pressed.key);
       else target.dispatchEvent(new KeyboardEvent("keydown", { ...pressed, bubbles: true, cancelable: true }));
     }
   };
+  document.addEventListener("focusin", (event) => {
+    if (hasBegun || event.target !== begins()) return;
+    hasBegun = true;
+    const isText = (pressed) => pressed.on === document && pressed.key.length === 1;
+    const text = keys.filter(isText);
+    keys.splice(0, keys.length, ...keys.filter((pressed) => !isText(pressed)));
+    for (const { key } of text) write(event.target, key);
+  });
   // A page that turns out to have nothing to type into, such as an empty class, takes its keys itself.
   window.addEventListener("load", () => {
-    if (!document.querySelector("#sheet tbody tr, #run-lines")) ready.add(document);
+    if (!document.querySelector("#sheet tbody tr, #run-lines, #one-by-one")) ready.add(document);
   });
 }

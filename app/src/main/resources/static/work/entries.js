@@ -97,7 +97,7 @@ export const startEntries = ({
       const there = item.there.typed || "blank";
       return notice(
         "is-doubt",
-        `${where}: ${there} was put there in another window meanwhile; you typed ${typedIn(item)}.`,
+        `${where}: ${there} was entered in another window meanwhile; you typed ${typedIn(item)}.`,
         button(`Leave ${there}`, () => queue.settle(item, false)),
         button(`Put ${typedIn(item)}`, () => again(item)),
       );
@@ -157,12 +157,12 @@ export const startEntries = ({
       if (filled === 0) return "● Nothing typed yet";
       return `● ${filled === 1 ? `1 ${one}` : `All ${filled} ${many}`} saved${saved.dataset.at ? ` · ${saved.dataset.at}` : ""}`;
     }
-    if (!queue.stored) return `○ ${marks(count)} not saved yet, and this browser keeps nothing: leave the page open.`;
+    if (!queue.stored) return `○ ${marks(count)} not saved yet, and this browser cannot save them: leave the page open.`;
     const more = count > waiting ? ` ${marks(count - waiting)} not saved: see above.` : "";
     if (name === "sending") return `○ ${marks(waiting)} on the way…${more}`;
     if (name === "trying")
-      return `○ ${marks(waiting)} not saved yet: ${why}. Kept in this browser, tried again by itself.${more}`;
-    if (name === "signed-out") return `○ ${marks(waiting)} kept in this browser: ${why}.${more}`;
+      return `○ ${marks(waiting)} not saved yet: ${why}. Saved in this browser and tried again by itself.${more}`;
+    if (name === "signed-out") return `○ ${marks(waiting)} saved in this browser: ${why}.${more}`;
     return `○ ${marks(count)} not saved: see above.`;
   };
   const state = (now) => {

@@ -116,6 +116,42 @@ document.addEventListener("alpine:init", () => {
   }));
 
   // The sum while typing is a hint; what is kept is decided by the server.
+  const drawn = (name, attributes, text = "") => {
+    const element = document.createElementNS("http://www.w3.org/2000/svg", name);
+    for (const [key, value] of Object.entries(attributes)) element.setAttribute(key, value);
+    element.textContent = text;
+    return element;
+  };
+  /** The weights as they are typed, as stretches of the bar above them. */
+  const drawBar = (bar, rows) => {
+    const parts = rows
+      .map((row) => ({
+        name: row.querySelector("[name=categoryName]").value,
+        shape: row.querySelector("[name=shape]").value,
+        tint: row.querySelector("[name=tint]").value,
+        weight: Number(row.querySelector("[name=weight]").value.trim().replace(",", ".")),
+        counts: row.querySelector("[name=say]").value === "counts",
+      }))
+      .filter((part) => part.counts && part.weight > 0);
+    const sum = parts.reduce((all, part) => all + part.weight, 0);
+    const gap = 3;
+    let x = 0;
+    bar.replaceChildren(
+      ...parts.map((part) => {
+        const width = (part.weight / sum) * (860 - gap * (parts.length - 1));
+        const group = drawn("g", { class: `tint-${part.tint}` });
+        group.append(
+          drawn("rect", { class: "wash", x, y: 0, width, height: 36, rx: 4 }),
+          drawn("rect", { class: "foot", x, y: 36, width, height: 4 }),
+          drawn("use", { href: `#shape-${part.shape}`, x: x + 10, y: 12, width: 12, height: 12 }),
+        );
+        if (width > 110) group.append(drawn("text", { x: x + 28, y: 23 }, part.name));
+        group.append(drawn("text", { class: "figure", x: x + width - 10, y: 23, "text-anchor": "end" }, String(part.weight)));
+        x += width + gap;
+        return group;
+      }),
+    );
+  };
   Alpine.store("weights", { off: false, words: "" });
   Alpine.data("weights", () => ({
     ...rows,
@@ -126,7 +162,33 @@ document.addEventListener("alpine:init", () => {
       if (!this.$refs.rows.children.length) this.add();
       this.count();
     },
+    /** A new category looks unlike the others: the first shape and colour that none of them has. */
+    add() {
+      rows.add.call(this);
+      const all = [...this.$refs.rows.children];
+      const row = all.pop();
+      for (const name of ["shape", "tint"]) {
+        const taken = all.map((it) => it.querySelector(`[name=${name}]`).value);
+        const own = row.querySelector(`[name=${name}]`);
+        const free = [...own.options].find((it) => !taken.includes(it.value)) ?? own.options[0];
+        // Nothing the teacher typed: the form still counts as untouched.
+        for (const option of own.options) option.defaultSelected = option === free;
+        free.selected = true;
+      }
+      this.dress(row);
+    },
+    /** Shape and colour as they are chosen, before they are saved. */
+    dress(row) {
+      this.draw();
+      row.querySelector(".look").className = `look tint-${row.querySelector("[name=tint]").value}`;
+      row.querySelector(".look use").setAttribute("href", `#shape-${row.querySelector("[name=shape]").value}`);
+    },
+    draw() {
+      const bar = document.querySelector(".weight-bar");
+      if (bar) drawBar(bar, [...this.$refs.rows.children]);
+    },
     count() {
+      this.draw();
       if (this.$el.closest("form").dataset.sums === "false") return;
       let tenThousandths = 0;
       let typedAny = false;
@@ -145,7 +207,7 @@ document.addEventListener("alpine:init", () => {
       this.off = over !== 0 && typedAny;
       Alpine.store("weights").off = this.off;
       Alpine.store("weights").words = `Weights make ${this.sum}.`;
-      this.words = !this.off ? "" : Math.abs(over) / 10000 + (over > 0 ? " too many" : " missing");
+      this.words = !this.off ? "" : Math.abs(over) / 10000 + (over > 0 ? " over 100" : " short of 100");
     },
   }));
 });

@@ -1,10 +1,8 @@
 // The frame of every page: the margin as a drawer, menus that close when left, keys, forms sent once.
 import { go } from "./address.js";
-import { drawer } from "./drawer.js";
+import { drawer, startDrawer } from "./drawer.js";
 
-document
-  .querySelector(".margin-tab")
-  ?.addEventListener("click", (event) => drawer(event.target.getAttribute("aria-expanded") !== "true"));
+if (document.getElementById("margin")) startDrawer();
 if (
   document.querySelector("#margin-form") ||
   (/[?&](student|assessment|figure)=|[?&]ends\b/.test(location.search) && !document.getElementById("run"))
@@ -17,12 +15,21 @@ document.addEventListener("click", (event) => {
 });
 document.addEventListener("keydown", (event) => {
   if (event.key !== "Escape") return;
-  for (const menu of document.querySelectorAll("details[open]")) {
+  for (const menu of document.querySelectorAll("details[open]:not(.spine-more)")) {
     menu.open = false;
     menu.querySelector("summary").focus();
   }
   drawer(false);
 });
+// On a phone what stands at the foot of the spine is a menu; everywhere else it is open.
+const more = document.querySelector(".spine-more");
+const isPhone = matchMedia("(max-width: 719px)");
+const openMore = () => {
+  if (more) more.open = !isPhone.matches;
+};
+isPhone.addEventListener("change", openMore);
+openMore();
+document.querySelector(".workspaces [aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
 // One key for showing the page to others. The address of this very view is gone back to, selection and all.
 const names = document.getElementById("names");
 names?.addEventListener("submit", () => {
@@ -70,6 +77,7 @@ document.addEventListener("visibilitychange", async () => {
 // Previous, next and close by their keys, unless the key is wanted where the focus is.
 document.addEventListener("keydown", (event) => {
   if (
+    event.defaultPrevented ||
     event.altKey ||
     event.ctrlKey ||
     event.metaKey ||

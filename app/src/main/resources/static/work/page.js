@@ -1,11 +1,15 @@
 // Joins a page with the modules it uses: those of every page at once, the others where what they are for is there.
 import "./frame.js";
+import { start as startDays } from "./days.js";
+import { start as startFinder } from "./finder.js";
+import { start as startHelp } from "./helper.js";
 import { start as startUnsaved } from "./unsaved.js";
 
 /** What a module is for, told by a selector. Each exports start, called with every element the selector finds. */
 const EACH = [
   [".yearline-picture", () => import("./yearline.js")],
   ["#sheet:has(tbody tr)", () => import("./sheet.js")],
+  [".sheet-box:has(table), .figures-box:has(table)", () => import("./edges.js")],
   ["#register", () => import("./register.js")],
   ["#seats", () => import("./seats.js")],
   ["#run:has(#run-lines)", () => import("./run.js")],
@@ -34,9 +38,14 @@ const ONCE = [
   [".dot[data-name]", () => import("./pictures.js")],
 ];
 
+startDays();
 startUnsaved();
+for (const form of document.querySelectorAll("#finder")) startFinder(form);
+for (const box of document.querySelectorAll("#help")) startHelp(box);
 for (const [selector, load] of EACH) {
   const found = [...document.querySelectorAll(selector)];
   if (found.length) load().then(({ start }) => found.forEach((it) => start(it)));
 }
 for (const [selector, load] of ONCE) if (document.querySelector(selector)) load().then(({ start }) => start());
+// Keys pressed before this page could take them; the pages that are typed into take theirs when they can.
+if (!document.querySelector("#sheet tbody tr, #run-lines, #one-by-one")) window.takeEarlyKeys();

@@ -16,4 +16,6 @@ const named = (event) => {
 
 export const start = () => {
   for (const kind of ["mouseover", "focusin", "focusout"]) document.addEventListener(kind, named);
+  // A dot that had the focus before this could listen.
+  named({ type: "focusin", target: document.activeElement });
 };

@@ -21,8 +21,9 @@ export class Remarks {
     store = () => localStorage,
     after = (work, seconds) => setTimeout(work, seconds * 1000),
     cancel = clearTimeout.bind(window),
+    now = () => performance.now(),
   }) {
-    Object.assign(this, { prefix, send, onKept, onState, onSignedOut, store, after, cancel });
+    Object.assign(this, { prefix, send, onKept, onState, onSignedOut, store, after, cancel, now });
     this.all = new Map();
   }
 
@@ -30,8 +31,11 @@ export class Remarks {
     return `${assessment}.${student}.${part}`;
   }
 
-  /** The remark of a cell; known, it goes on from what was typed last, else from what stands there. */
-  of(cell, there) {
+  /**
+   * The remark of a cell. One already known goes on from what was typed last. there: what the server said of it when it was
+   * asked, at `asked` by this page's clock; said before the last of this page's own words were kept, it is out of date.
+   */
+  of(cell, there, asked = this.now()) {
     const key = this.keyOf(cell);
     let remark = this.all.get(key);
     if (!remark) {
@@ -44,8 +48,14 @@ export class Remarks {
           was: draft.was ?? remark.was,
           sent: draft.sent,
         });
-    } else if (!this.isOpen(remark)) Object.assign(remark, { was: { ...there }, now: { ...there } });
+    } else if (!this.isOpen(remark) && !(remark.kept >= asked)) Object.assign(remark, { was: { ...there }, now: { ...there } });
     return remark;
+  }
+
+  /** What this page itself kept of a cell last, or undefined. */
+  keptOf(cell) {
+    const remark = this.all.get(this.keyOf(cell));
+    return remark?.kept === undefined ? undefined : remark.was;
   }
 
   draft(key) {
@@ -138,6 +148,7 @@ export class Remarks {
     if (answer.isDone) {
       delete remark.sent;
       remark.was = sent;
+      remark.kept = this.now();
       remark.pause = 0;
       this.say(remark, "saved");
       this.write(remark);
@@ -228,12 +239,12 @@ export const startRemarks = ({ view, ask, key, onKept, boxes = () => view.queryS
       for (const box of boxes()) if (held.get(box) === remark) tell(box, remark);
     },
   });
-  /** Called whenever other entries are shown. */
-  const take = () => {
+  /** Called whenever other entries are shown; asked: when the server was asked for them. */
+  const take = (asked) => {
     for (const box of boxes()) {
       if (held.has(box)) continue;
       const [note, memo] = fields(box);
-      const remark = remarks.of(cellOf(box), { note: note.defaultValue, memo: memo.defaultValue });
+      const remark = remarks.of(cellOf(box), { note: note.defaultValue, memo: memo.defaultValue }, asked);
       held.set(box, remark);
       // Typed before this script was there.
       if (note.value !== note.defaultValue || memo.value !== memo.defaultValue)
@@ -263,5 +274,5 @@ export const startRemarks = ({ view, ask, key, onKept, boxes = () => view.queryS
   window.addEventListener("online", () => remarks.again());
   window.addEventListener("pagehide", () => remarks.again());
   remarks.resume();
-  return { take };
+  return { take, keptOf: (cell) => remarks.keptOf(cell) };
 };

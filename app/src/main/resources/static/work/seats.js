@@ -38,7 +38,8 @@ export const start = (table) => {
     for (const td of cells) {
       const place = placeOf(td);
       const sitter = sitterIn(place);
-      const what = sitter?.dataset.called ?? (isBroken(td) ? "broken" : isSeat(td) ? "empty" : "no seat");
+      const said = sitter && [...sitter.querySelector(".sitter-words").children].map((it) => it.textContent).join(" ");
+      const what = said ?? (isBroken(td) ? "broken" : isSeat(td) ? "empty" : "no seat");
       place.setAttribute("aria-label", `${td.dataset.words || `column ${td.dataset.c}, row ${td.dataset.r}`}: ${what}`);
     }
     for (const place of unseated.querySelectorAll(".seat-place")) if (!sitterIn(place)) place.remove();

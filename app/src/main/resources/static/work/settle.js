@@ -37,6 +37,14 @@ export const start = (form) => {
       form.requestSubmit();
     }
   };
+  // Yes and no to the first that is asked, from anywhere but a field.
+  document.addEventListener("keydown", (event) => {
+    const key = { y: "[data-yes]", n: "[data-no]" }[event.key];
+    if (!key || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.target.closest("input, select, textarea")) return;
+    event.preventDefault();
+    document.querySelector(key)?.click();
+  });
   form.addEventListener("change", () => {
     changed = true;
     setTimeout(send);

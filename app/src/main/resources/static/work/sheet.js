@@ -46,7 +46,7 @@ export const start = (table) => {
       return telling.say(
         lost.cell
           ? `${grid.nameOf(lost.cell)}, ${grid.titleOf(lost.cell)} was altered since, so that step is left as it is.`
-          : "That step lies in another stretch of the year. Choose that above, then undo it.",
+          : "That step is in another part of the year. Choose that above, then undo it.",
       );
     telling.say("");
     for (const { it, cell } of cells) it.id = put(cell, isUndone ? it.from : it.to, how).id;
@@ -64,7 +64,9 @@ export const start = (table) => {
       const later = queue.items.some(
         (it) => !it.stopped && it.assessment === assessment && it.student === student && it.part === part,
       );
-      if (!later && typing.cell !== cell) draw(cell, view.markup);
+      if (later || typing.cell === cell) continue;
+      draw(cell, view.markup);
+      margin.drawn(cell);
     }
     for (const figures of answer.rows) {
       const row = grid.rows.find((it) => Number(it.dataset.s) === figures.student);
@@ -129,6 +131,15 @@ export const start = (table) => {
     return answer.data;
   };
 
+  const keysOfSteps = { undo: () => steps.back(), redo: () => steps.forth() };
+  const offerSteps = () => {
+    for (const [id, step] of Object.entries(keysOfSteps)) document.getElementById(id).hidden = !step();
+  };
+  steps.onMoved = offerSteps;
+  offerSteps();
+  document.getElementById("undo").addEventListener("click", () => replay(steps.back(), "undone"));
+  document.getElementById("redo").addEventListener("click", () => replay(steps.forth(), "redone"));
+
   const margin = new CellMargin({ grid, telling, ask, onLeft: (event) => keys.down(event) });
   pasting({ grid, typing, selection, telling, putAll, preview });
   const form = document.getElementById("fill");
@@ -146,7 +157,7 @@ export const start = (table) => {
     onClicked,
   });
 
-  // Where to begin: at the cell or column the address names, else at the first that is shown.
+  // Where to begin: at the cell or column the address names, else at the one next to be marked.
   parts.resume();
   const asked = new URLSearchParams(location.search);
   const column = grid.columnOf(Number(asked.get("assessment") ?? asked.get("open")), Number(asked.get("part") ?? 0));
@@ -159,10 +170,13 @@ export const start = (table) => {
       columnChoice?.selectedIndex > 0
         ? grid.pieces.findIndex((it) => grid.valueOf(it) === columnChoice.value)
         : -1;
-    const begin = chosen < 0 ? Math.max(0, grid.pieces.length - 1) : chosen;
-    grid.cells[0][grid.shown(-1, 1)].tabIndex = 0;
+    const next = grid.columnOf(Number(table.dataset.next), 0);
+    const last = Math.max(0, grid.pieces.length - 1);
+    const begin = chosen >= 0 ? chosen : next >= 0 ? next : last;
     grid.showColumn(begin);
-    grid.at.column = matchMedia("(max-width: 719px)").matches ? begin : grid.shown(-1, 1);
+    grid.at.column = next >= 0 || matchMedia("(max-width: 719px)").matches ? begin : grid.shown(-1, 1);
+    grid.cells[0][grid.at.column].tabIndex = 0;
+    grid.reveal(grid.cells[0][grid.at.column]);
   }
   for (const item of queue.resume()) {
     const cell = grid.cellOf(item.assessment, item.student, item.part);

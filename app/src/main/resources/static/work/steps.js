@@ -6,6 +6,8 @@ export class Steps {
   /** key: in the tab's storage, one for each teacher and class. */
   constructor(key) {
     this.key = key;
+    /** Called whenever there is another step to undo or redo. */
+    this.onMoved = () => {};
     this.list = [];
     this.at = 0;
     try {
@@ -16,6 +18,7 @@ export class Steps {
   }
 
   keep() {
+    this.onMoved();
     try {
       sessionStorage.setItem(this.key, JSON.stringify({ list: this.list, at: this.at }));
     } catch {

@@ -1,5 +1,5 @@
 // A draft return: rows are kept as they are typed, and the margin says what is still in the way of sealing.
-import { ask, fragment } from "./ask.js";
+import { ask, fragment, newest } from "./ask.js";
 import { signInAgain } from "./session.js";
 
 const schoolReturn = (form) => {
@@ -192,10 +192,12 @@ const schoolReturn = (form) => {
   });
 };
 
+const askMargin = newest();
 const returnMargin = async (form) => {
   const margin = document.getElementById("margin-view");
   try {
-    margin.innerHTML = await fragment(form.dataset.margin);
+    const words = await askMargin(form.dataset.margin);
+    if (words !== null) margin.innerHTML = words;
   } catch {
     /* What stands there is shown anew with the next that is saved. */
   }

@@ -1,16 +1,20 @@
 // The working of a figure, in the margin; what the margin showed before stays there to go back to.
-import { fragment } from "./ask.js";
+import { newest } from "./ask.js";
+import { dressHere } from "./days.js";
 import { drawer } from "./drawer.js";
 
 const view = () => document.getElementById("margin-view");
 let before;
+const newestOf = newest();
 
 const tell = async (address) => {
   const margin = view();
   try {
-    const words = await fragment(address);
+    const words = await newestOf(address);
+    if (words === null) return;
     before ??= margin.innerHTML;
     margin.innerHTML = words;
+    dressHere(margin);
     for (const key of margin.querySelectorAll("[data-back-margin]")) key.hidden = before === undefined;
     drawer(true);
   } catch {

@@ -1,17 +1,16 @@
 // What a form would move is asked for as it is filled in, and said in the margin. The newest question's answer stands.
-import { fragment } from "./ask.js";
+import { newest } from "./ask.js";
 import { fieldsOf, isTyped } from "./elements.js";
 
 export const start = (form) => {
   const place = document.getElementById("would-move");
-  let asked = 0;
+  const newestOf = newest();
   const ask = async () => {
-    const own = ++asked;
     const student = document.getElementById("preview-student")?.value;
     const address = form.dataset.look + (student ? `&student=${student}` : "");
     try {
-      const words = await fragment(address, { method: "POST", body: new FormData(form) });
-      if (own !== asked) return;
+      const words = await newestOf(address, { method: "POST", body: new FormData(form) });
+      if (words === null) return;
       place.innerHTML = words;
       // Parts of the answer that belong elsewhere on the page say where.
       for (const part of place.querySelectorAll("template[data-into]")) {
@@ -22,7 +21,7 @@ export const start = (form) => {
         if (focused !== null) into.querySelector(`[data-line="${focused}"]`)?.focus();
       }
     } catch {
-      if (own === asked) place.textContent = "";
+      place.textContent = "";
     }
   };
   form.addEventListener("change", ask);

@@ -202,7 +202,8 @@ final class Routes {
                                         teacher,
                                         classId,
                                         "marks",
-                                        new Sheet("", List.of(List.of("Name", "Geography"), List.of("Ilva", "3"))))));
+                                        List.of(new Sheet(
+                                                "", List.of(List.of("Name", "Geography"), List.of("Ilva", "3")))))));
     }
 
     private static String list(Visitor visitor) {

@@ -8,6 +8,10 @@ import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.ReducedMotion;
 import com.microsoft.playwright.options.ViewportSize;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -18,6 +22,8 @@ class EveryPageJourney {
     /** Every page of the application, for what holds of all of them. */
     private static final List<String> PAGES = List.of(
             "/",
+            "/find?q=ge",
+            "/help?of=marks",
             "/classes/1/marks",
             "/classes/1/groundwork/students",
             "/classes/1/groundwork/weights",
@@ -55,6 +61,8 @@ class EveryPageJourney {
             "/classes/1/targets/set",
             "/classes/1/targets/help",
             "/classes/1/targets/goals",
+            "/classes/1/targets/goals?level=again",
+            "/classes/1/targets/goals/meeting",
             "/classes/1/groundwork/goals",
             "/classes/1/groundwork/goals/evidence",
             "/classes/1/targets/meeting",
@@ -95,6 +103,8 @@ class EveryPageJourney {
             new ViewportSize(1024, 768),
             new ViewportSize(390, 844));
 
+    private static final String LEGIBLE = script("/legible.js").replaceAll("(?m)^//.*\\R", "");
+
     private static final Server SERVER = Server.withDemo();
 
     @Test
@@ -106,14 +116,29 @@ class EveryPageJourney {
                 visit.page().setViewportSize(1280, 800);
                 visit.page().navigate(path);
                 visit.checkAccessibility();
+                assertWhatIsInPicturesCanBeRead(visit.page(), path);
                 visit.page().emulateMedia(in(ColorScheme.DARK));
                 visit.checkContrast();
+                assertWhatIsInPicturesCanBeRead(visit.page(), path + " in the dark");
                 for (ViewportSize size : SIZES) {
                     visit.page().setViewportSize(size.width, size.height);
                     assertNothingRunsOverTheEdge(visit.page(), path, size.width);
                 }
                 visit.checkAllButContrast();
             }
+        }
+    }
+
+    /** Text in pictures, and placeholders, which the rules leave out. */
+    private static void assertWhatIsInPicturesCanBeRead(Page page, String where) {
+        assertThat((List<?>) page.evaluate(LEGIBLE)).as(where).isEmpty();
+    }
+
+    private static String script(String name) {
+        try (InputStream in = EveryPageJourney.class.getResourceAsStream(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
         }
     }
 
@@ -130,6 +155,20 @@ class EveryPageJourney {
                         "document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth"))
                 .as("the page of %s at %s", path, width)
                 .isZero();
+    }
+
+    /** Half the size of a usual screen is what 200 % shows: somebody's row is in its upper half, and the term can be chosen. */
+    @Test
+    void atTwiceTheSizeTheFirstStudentIsInTheUpperHalf() {
+        try (Visit visit = new Visit(SERVER, 640, 400)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            page.navigate("/classes/1/marks");
+            assertThat(page.locator(".sheet tbody tr").first().boundingBox().y).isLessThan(200);
+            PlaywrightAssertions.assertThat(page.getByText("Figures for").first())
+                    .isVisible();
+            assertNothingRunsOverTheEdge(page, "/classes/1/marks at 200 %", 640);
+        }
     }
 
     @ParameterizedTest

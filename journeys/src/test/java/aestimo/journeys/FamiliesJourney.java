@@ -150,11 +150,11 @@ class FamiliesJourney {
         try (Visit visit = visit()) {
             Page page = visit.page();
             page.navigate("/classes/1/to-school?span=2");
-            page.click("text=Take today’s figures");
+            page.click("text=Copy today’s results");
             Locator comments = page.locator("[name=comment]");
             comments.nth(1).fill("Written by hand.");
             page.selectOption("#comment-group", new SelectOption().setLabel("Result and next grade"));
-            page.click("text=Fill the empty");
+            page.click("text=Fill empty ones");
             assertThat(page.locator("#filled-comments")).hasText("23 comments are filled.");
             assertThat(comments.nth(1)).hasValue("Written by hand.");
             assertThat(comments.first()).hasValue(Pattern.compile(".*70\\.1 %.*"));

@@ -14,7 +14,7 @@ import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
-/** The frame with the demo data: the stretch of the year, small screens, two teachers. */
+/** The frame with the demo data: the part of the year, small screens, two teachers. */
 class FrameJourney {
     private static final Server SERVER = Server.withDemo();
     private static final String PASSWORD = "tidewater-lane";
@@ -157,6 +157,160 @@ class FrameJourney {
     }
 
     @Test
+    void theMarginFoldsAwayByKeyAndHandleAndStaysSoForTheAccount() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            page.navigate("/classes/1/standing");
+            Locator box = page.locator(".figures-box");
+            // With the margin beside it there is no room for all columns: some give way, and are named.
+            assertThat(box).hasClass(Pattern.compile("is-fitting"));
+            assertThat(page.locator(".spare-note")).containsText("Possible");
+            assertThat(page.locator(".figures th.is-spare").first()).isHidden();
+            page.waitForResponse("**/account/margin", () -> page.keyboard().press("|"));
+            assertThat(page.locator("#margin")).isHidden();
+            assertThat(box).hasClass(Pattern.compile("is-fitting"));
+            assertThat(page.locator(".spare-note")).isHidden();
+            assertThat(page.locator(".figures th.is-spare").first()).isVisible();
+            page.navigate("/classes/1/marks");
+            assertThat(page.locator("#margin")).isHidden();
+            visit.checkAccessibility();
+            // A note is written all the same, and then it is away again.
+            Visit.cell(page, "Brandt", "Mid-year exam").click();
+            page.keyboard().press(";");
+            assertThat(page.locator("#margin [name=note]")).isFocused();
+            page.keyboard().type("a | b");
+            page.keyboard().press("Escape");
+            assertThat(page.locator("#margin")).isHidden();
+            page.waitForResponse("**/account/margin", () -> page.click(".margin-tab"));
+            assertThat(page.locator("#margin [name=note]")).hasValue("a | b");
+            page.navigate("/classes/1/standing");
+            assertThat(page.locator("#margin")).isVisible();
+        }
+    }
+
+    @Test
+    void anythingIsFoundByTwoLettersFromAnyPage() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            page.navigate("/classes/1/standing");
+            page.keyboard().press("/");
+            assertThat(page.locator("#finder input")).isFocused();
+            page.keyboard().type("br");
+            assertThat(page.locator("#finder .found a").first()).containsText("Brandt, Ilva");
+            visit.checkAccessibility();
+            page.keyboard().press("Escape");
+            assertThat(page.locator("#finder")).isHidden();
+            // Typed faster than anything is found: Enter waits for what fits the whole of it.
+            page.keyboard().press("/");
+            page.keyboard().type("rainf");
+            page.keyboard().press("Enter");
+            assertThat(page.locator("td.cell.is-chosen, td.cell[tabindex='0']")).hasCount(1);
+            assertThat(page.locator("thead th.is-col")).containsText("Rainfall");
+            // On the sheet the key finds a student of the class.
+            page.locator("td.cell.is-chosen").focus();
+            page.keyboard().press("/");
+            assertThat(page.locator("#find")).isFocused();
+            page.keyboard().press("Escape");
+            page.click(".find-link");
+            page.keyboard().type("stand 10a");
+            page.keyboard().press("ArrowDown");
+            page.keyboard().press("Enter");
+            assertThat(page.locator("h1")).hasText("10A Geography");
+        }
+    }
+
+    @Test
+    void keysThatChooseWaitForWhatFitsWhatWasTyped() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            page.navigate("/classes/1/standing");
+            page.keyboard().press("/");
+            List<Route> held = new ArrayList<>();
+            page.keyboard().type("stand");
+            assertThat(page.locator("#finder .found a").first()).isVisible();
+            page.route("**/find/list?q=stand%2010a", held::add);
+            page.keyboard().type(" 10a");
+            page.keyboard().press("ArrowDown");
+            page.keyboard().press("Enter");
+            page.waitForCondition(() -> !held.isEmpty());
+            held.get(0).resume();
+            assertThat(page.locator("h1")).hasText("10A Geography");
+        }
+    }
+
+    @Test
+    void whatTheFieldThatFindsShowsIsOfTheNewestLettersAndOfThisServerAlone() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            page.navigate("/classes/1/standing");
+            page.keyboard().press("/");
+            Locator found = page.locator("#finder .found");
+            // The answer to the first letters comes after that to the last.
+            List<Route> held = new ArrayList<>();
+            page.route("**/find/list?q=br", held::add);
+            page.keyboard().type("br");
+            page.waitForCondition(() -> !held.isEmpty());
+            page.keyboard().type("andt");
+            assertThat(found.locator("a")).hasCount(2);
+            page.waitForResponse("**/find/list?q=br", () -> held.get(0).resume());
+            assertThat(found.locator("a")).hasCount(2);
+            // What a network or a broken server answers is not put into the page.
+            for (Route.FulfillOptions answer : List.of(
+                    new Route.FulfillOptions().setStatus(200).setBody("<b>Sign in to the network</b>"),
+                    new Route.FulfillOptions().setStatus(500).setBody("<b>broken</b>"))) {
+                page.unroute("**/find/list?*");
+                page.route("**/find/list?*", route -> route.fulfill(answer));
+                page.locator("#finder input")
+                        .fill("hollis"
+                                + page.locator("#finder input").inputValue().length());
+                assertThat(found).hasText("There is no connection, or you were signed out. Load the page again.");
+            }
+            page.unroute("**/find/list?*");
+            page.locator("#finder input").fill("hollis");
+            assertThat(found.locator("a").first()).containsText("Hollis, Kwame");
+        }
+    }
+
+    @Test
+    void aFoldThatDoesNotArriveHoldsForThisPageAlone() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            page.navigate("/classes/1/marks");
+            page.route("**/account/margin", Route::abort);
+            page.keyboard().press("|");
+            assertThat(page.locator("#margin")).isHidden();
+            Visit.cell(page, "Aldous", "Rainfall graphs").click();
+            page.keyboard().type("11");
+            page.keyboard().press("Enter");
+            assertThat(page.locator("#saved")).containsText("marks saved");
+            page.reload();
+            assertThat(page.locator("#margin")).isVisible();
+            assertThat(Visit.cell(page, "Aldous", "Rainfall graphs")).hasText("11");
+            // Undone by the button in sight, and by no key.
+            page.click("#undo");
+            assertThat(Visit.cell(page, "Aldous", "Rainfall graphs")).not().hasText("11");
+            page.click("#redo");
+            assertThat(Visit.cell(page, "Aldous", "Rainfall graphs")).hasText("11");
+        }
+    }
+
+    @Test
+    void marksOpenAtTheColumnNextToBeMarked() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            page.navigate("/classes/1/marks");
+            Locator begin = page.locator("td.cell[tabindex='0']");
+            assertThat(begin).isInViewport();
+            // Of a column that has somebody still to mark, and those before it are scrolled away.
+            assertThat(begin.evaluate("cell => [...cell.closest('tbody').rows]"
+                            + ".filter(row => row.cells[cell.cellIndex].textContent === '').length"))
+                    .isNotEqualTo(0);
+            assertThat((int) page.locator(".sheet-box").evaluate("box => Math.round(box.scrollLeft)"))
+                    .isPositive();
+        }
+    }
+
+    @Test
     void twoTeachersSeeNothingOfEachOther() {
         try (Visit visit = new Visit(SERVER)) {
             visit.signIn("okello", PASSWORD);
@@ -164,6 +318,23 @@ class FrameJourney {
             assertThat(visit.page().locator("main")).not().containsText("Geography");
             visit.page().navigate("/classes/1/marks");
             assertThat(visit.page().locator("h1")).hasText("There is nothing here");
+        }
+    }
+
+    @Test
+    void theBarOfTheWeightsFollowsWhatIsTyped() {
+        try (Visit visit = visit(1280, 800)) {
+            Page page = visit.page();
+            page.navigate("/classes/1/groundwork/weights");
+            Locator widths = page.locator(".weight-bar .foot");
+            assertThat(widths).hasCount(4);
+            Locator weights = page.locator("#weights [name=weight]");
+            weights.nth(0).fill("60");
+            weights.nth(3).fill("0");
+            assertThat(widths).hasCount(3);
+            assertThat(page.locator(".weight-bar text.figure").first()).hasText("60");
+            // 60 of 100, less the gaps between three.
+            assertThat(widths.first()).hasAttribute("width", Pattern.compile("512[.]4.*"));
         }
     }
 }

@@ -146,8 +146,9 @@ class HandingOutJourney {
             // A second Ilva Brandt joins, with her own mother; the father of the first must not be written to.
             page.navigate("/classes/1/groundwork/students");
             page.fill("#pasted", "Number\tFamily\tGiven\n9901\tBrandt\tIlva\n");
-            page.click("text=Show how it is understood");
-            page.locator("form button.is-dark").first().click();
+            page.click("text=Preview");
+            page.check("[name=also]");
+            page.locator("#save-form button.is-dark").click();
             contact(page, "2204", "Hugo Brandt", "hugo@elsewhere.example", "NEVER");
             contact(page, "9901", "Mona Brandt", "mona@harbour.example", "LETTERS");
             openMail(page);

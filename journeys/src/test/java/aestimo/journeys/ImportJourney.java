@@ -34,7 +34,7 @@ class ImportJourney {
         try (Visit visit = new Visit(SERVER)) {
             Page page = start(visit, "quiz-export.csv");
             visit.checkAccessibility();
-            assertThat(page.locator(".is-preview")).containsText("Stands twice; this is the later row, and counts.");
+            assertThat(page.locator(".is-preview")).containsText("Listed twice; this is the later row, and counts.");
             assertThat(page.locator(".margin")).containsText("Sam Orford is not in 9B");
             assertThat(page.locator(".margin")).containsText("Hollis, Kwame");
             page.locator("[name=title2]").fill("Estuary quiz");
@@ -62,7 +62,7 @@ class ImportJourney {
             page.navigate("/classes/1/marks/import");
             page.fill("#pasted", "Name\tPebble count /20\nMikel Voss\t11\nIlva Brandt\t-\nKofi Osei\t18,5\n");
             page.click("text=Preview");
-            assertThat(page.locator(".margin")).containsText("One letter differs; nobody else is near.");
+            assertThat(page.locator(".margin")).containsText("One letter differs; nobody else has a similar name.");
             page.locator("[name=dash1]").selectOption("n");
             assertThat(page.locator(".is-preview")).containsText("not handed in");
             page.locator("[name=student]").first().selectOption("yes, it is Voss, Mikkel");
@@ -72,6 +72,94 @@ class ImportJourney {
             page.click("text=To the marks");
             assertThat(Visit.cell(page, "Brandt", "Pebble count")).hasText("not in");
             assertThat(Visit.cell(page, "Osei", "Pebble count")).hasText("18.5");
+        }
+    }
+
+    private static Page paste(Visit visit, Acts acts, String sheet) {
+        Page page = visit.page();
+        visit.signIn("marin", "tidewater-lane");
+        page.navigate("/classes/1/marks");
+        acts.click("text=Import…");
+        page.fill("#pasted", sheet);
+        acts.add(1);
+        acts.click("text=Preview");
+        assertThat(page.locator(".import-line")).containsText("columns");
+        return page;
+    }
+
+    @Test
+    void aSheetWithTwoRowsOfHeadingsIsSettledByKeysInTheMargin() {
+        try (Visit visit = new Visit(SERVER)) {
+            Acts acts = new Acts(visit.page());
+            Page page = paste(visit, acts, """
+                    \t\tFieldwork\t\tExams
+                    Candidate\tPos\tDelta sketch\tComment\tSpring mock
+                    \t\t/20\t\tout of 80
+                    I. Brandt\t1\t18\tyes\t66
+                    Mikel Voss\t2\till\tno\t35*
+                    Osei K\t3\t12,5\tyes\t44
+                    Sam Orford\t4\t9\tyes\t20
+                    Class average\t\t13\t\t43
+                    * taken again in March
+                    """);
+            visit.checkAccessibility();
+            assertThat(page.locator(".import-line"))
+                    .containsText("1 student to settle · 1 not in the class · 1 word to settle");
+            assertThat(page.locator(".margin")).containsText("Pos");
+            acts.press("y");
+            assertThat(page.locator(".import-line")).containsText("1 not in the class · 1 word to settle");
+            page.locator("[name=meaning]").last().selectOption("the mark alone");
+            acts.add(1);
+            assertThat(page.locator(".is-preview")).not().containsText("35*");
+            acts.click("text=Leave out");
+            assertThat(page.locator(".import-line")).containsText("all clear");
+            visit.checkAccessibility();
+            acts.click("text=Import 6 marks");
+            assertThat(page.locator(".is-done")).containsText("6 marks are imported.");
+            org.assertj.core.api.Assertions.assertThat(acts.count()).isLessThanOrEqualTo(8);
+            page.click("text=To the marks");
+            assertThat(Visit.cell(page, "Brandt", "Spring mock")).hasText("66");
+            assertThat(Visit.cell(page, "Voss", "Spring mock")).hasText("35");
+            assertThat(Visit.cell(page, "Voss", "Delta sketch")).hasText("absent");
+            assertThat(Visit.cell(page, "Osei", "Delta sketch")).hasText("12.5");
+            page.goBack();
+            page.click("text=Undo the import");
+            assertThat(page.locator(".is-done")).containsText("The import is undone");
+        }
+    }
+
+    @Test
+    void severalTriesOfAQuizAreChosenOnceAndALineForEachMarkIsReadAsASheet() {
+        try (Visit visit = new Visit(SERVER)) {
+            Acts acts = new Acts(visit.page());
+            Page page = paste(visit, acts, """
+                    Timestamp\tUsername\tScore\tWhich year?
+                    13/02/2027 21:04\tilva.brandt@tidewater.example\t7 / 10\t1921
+                    14/02/2027 9:00\tilva.brandt@tidewater.example\t5 / 10\t1920
+                    13/02/2027 10:00\tkofi.osei@tidewater.example\t6 / 10\t1921
+                    """);
+            assertThat(page.locator(".margin")).containsText("Which year?");
+            page.locator("[name=tries]").selectOption("the best counts");
+            acts.add(1);
+            assertThat(page.locator(".is-preview")).containsText("this is the row with the best mark, and counts.");
+            page.fill("[name=title2]", "Arches");
+            acts.click("text=Import 2 marks");
+            assertThat(page.locator(".is-done")).containsText("2 marks are imported.");
+            org.assertj.core.api.Assertions.assertThat(acts.count()).isLessThanOrEqualTo(5);
+            page.click("text=To the marks");
+            assertThat(Visit.cell(page, "Brandt", "Arches")).hasText("7");
+
+            page.navigate("/classes/1/marks/import");
+            page.fill(
+                    "#pasted",
+                    "Name\tTask\tCategory\tMark\tOut of\tDate\nIlva Brandt\tPebbles\tFieldwork\t7\t10\t12 Feb 2027\n"
+                            + "Kofi Osei\tPebbles\tFieldwork\tn\t10\t12 Feb 2027\n");
+            page.click("text=Preview");
+            assertThat(page.locator(".margin")).containsText("It has a line for each mark");
+            page.click("text=Import 2 marks");
+            page.click("text=To the marks");
+            assertThat(Visit.cell(page, "Brandt", "Pebbles")).hasText("7");
+            assertThat(Visit.cell(page, "Osei", "Pebbles")).hasText("not in");
         }
     }
 
@@ -107,7 +195,7 @@ class ImportJourney {
             page.fill("#subject", "Maths");
             page.click("text=Make the class");
             page.setInputFiles("#file", sample("roster.ods"));
-            page.click("text=Show how it is understood");
+            page.click("text=Preview");
             page.click("text=Import 24 students");
             assertThat(page.locator(".is-done")).containsText("24 students joined.");
             page.navigate("/classes/new");
@@ -175,8 +263,8 @@ class ImportJourney {
             page.click("text=Change this assessment");
             page.click("text=Same again, a week later");
             assertThat(page.locator(".is-done")).containsText("“Week 2” is added for 19 Feb.");
-            page.click("button:has-text('Take it off the sheet')");
-            assertThat(page.locator(".is-done")).containsText("taken off the sheet");
+            page.click("button:has-text('Remove it from the sheet')");
+            assertThat(page.locator(".is-done")).containsText("removed from the sheet");
             page.click("text=Groundwork");
             page.click(".chips >> text=Assessments");
             visit.checkAccessibility();

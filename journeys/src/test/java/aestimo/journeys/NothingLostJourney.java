@@ -56,6 +56,24 @@ class NothingLostJourney {
         }
     }
 
+    @Test
+    void whatIsTypedBeforeAPageHasGivenItsFirstFieldTheFocusIsInThatField() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = open(visit, "/");
+            // A page gives its first field the focus only once it is drawn, which waits for how it looks.
+            List<Route> held = new ArrayList<>();
+            page.route("**/look/small*.css", held::add);
+            page.navigate("/classes/new", new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
+            page.waitForCondition(() -> !held.isEmpty() && (Boolean) page.evaluate("'takeEarlyKeys' in window"));
+            page.keyboard().type("9C, 9");
+            held.forEach(Route::resume);
+            assertThat(page.locator("#name")).hasValue("9C, 9");
+            assertThat(page.locator("#name")).isFocused();
+            page.keyboard().type("D");
+            assertThat(page.locator("#name")).hasValue("9C, 9D");
+        }
+    }
+
     private static String firstStudent(Visit visit) {
         return first(visit, "#sheet tbody tr", "data-s");
     }
@@ -86,7 +104,7 @@ class NothingLostJourney {
             other.click("thead >> text=Soon gone");
             other.click("text=Change this assessment");
             other.onDialog(dialog -> dialog.accept());
-            other.click("button:has-text('Take it off the sheet')");
+            other.click("button:has-text('Remove it from the sheet')");
             Visit.cell(page, "Dacre", "Soon gone").click();
             page.keyboard().type("12");
             page.keyboard().press("Enter");
@@ -305,8 +323,8 @@ class NothingLostJourney {
     void oneWrongFieldOfAReturnHoldsUpNoOther() {
         try (Visit visit = new Visit(SERVER)) {
             Page page = open(visit, "/classes/1/to-school");
-            if (page.locator("text=Take today’s figures").count() > 0) {
-                page.click("text=Take today’s figures");
+            if (page.locator("text=Copy today’s results").count() > 0) {
+                page.click("text=Copy today’s results");
             }
             assertThat(page.locator("thead .takes").nth(1)).not().hasText("");
             String labels = page.locator("thead .takes").nth(1).innerText();
@@ -333,7 +351,7 @@ class NothingLostJourney {
             Locator comment = page.locator("[name=comment]").nth(2);
             comment.fill("From this one.");
             comment.press("Tab");
-            assertThat(page.locator("#kept")).containsText("“From the other window.” was put there in another window");
+            assertThat(page.locator("#kept")).containsText("“From the other window.” was entered in another window");
             fields.nth(2).fill(right);
             fields.nth(2).press("Tab");
             assertThat(fields.nth(2)).not().hasClass(Pattern.compile(".*is-missing.*"));

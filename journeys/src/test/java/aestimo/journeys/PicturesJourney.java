@@ -40,6 +40,8 @@ class PicturesJourney {
             page.locator(".multiples a").nth(3).click();
             page.locator("#margin .told").waitFor();
             take(page, "targets");
+            page.navigate("/classes/1/targets/goals?level=again");
+            take(page, "goals");
             page.navigate("/school");
             page.getByLabel("Field").nth(0).fill("behaviour");
             page.getByLabel("Labels").nth(0).fill("A, B, C, D");
@@ -47,7 +49,7 @@ class PicturesJourney {
             page.getByLabel("Labels").nth(1).fill("1, 2, 3, 4");
             page.click("button:text-is('Save')");
             page.navigate("/classes/1/to-school");
-            page.click("text=Take today’s figures");
+            page.click("text=Copy today’s results");
             for (int i = 0; i < 14; i++) {
                 page.locator("[name=field0]").nth(i).fill(i == 8 ? "" : "ABCB".substring(i % 4, i % 4 + 1));
                 page.locator("[name=field1]").nth(i).fill(Integer.toString(1 + i % 3));
@@ -114,8 +116,6 @@ class PicturesJourney {
             visit.signIn("marin", "tidewater-lane");
             visit.page().navigate("/classes/1/marks");
             take(visit.page(), "marks-phone");
-            visit.page().navigate("/classes/1/run");
-            take(visit.page(), "marking-run-phone");
         }
     }
 }

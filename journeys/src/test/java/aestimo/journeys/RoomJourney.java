@@ -106,7 +106,7 @@ class RoomJourney {
             saved(second);
             page.context().setOffline(false);
             assertThat(page.locator("#conflicts"))
-                    .containsText("absent was put there in another window meanwhile; you typed late");
+                    .containsText("absent was entered in another window meanwhile; you typed late");
             page.click("#conflicts button:text-is('Put late')");
             saved(page);
             second.reload();
@@ -255,7 +255,7 @@ class RoomJourney {
             assertThat(page.locator("#seats td.is-seat")).hasCount(7);
             second.locator("#unseated .seat-place").first().click();
             place(second, "row 1, seat 1").click();
-            assertThat(second.locator("#saved")).containsText("altered elsewhere meanwhile");
+            assertThat(second.locator("#saved")).containsText("changed elsewhere meanwhile");
             second.click("text=Load the page again");
             assertThat(second.locator("#seats td.is-seat")).hasCount(7);
             page.keyboard().press("Control+z");
@@ -291,7 +291,7 @@ class RoomJourney {
             page.keyboard().press("Enter");
             place(page, "row 2, seat 5").click();
             assertThat(page.locator("#saved")).containsText("Not saved yet: the server or its database is not ready");
-            assertThat(page.locator("#saved")).containsText("Not saved yet: what came back is no answer of Aestimo");
+            assertThat(page.locator("#saved")).containsText("Not saved yet: the answer came from the network");
             // What is altered meanwhile goes with the next try.
             place(page, "row 3, seat 2").click();
             String other = place(page, "row 3, seat 2").locator("b").innerText();

@@ -172,7 +172,7 @@ class RunJourney {
                     .nth(1)
                     .locator("td.cell[data-late]")
                     .first();
-            assertThat(typed).hasAttribute("aria-label", Pattern.compile("1, [0-9.]+, late"));
+            assertThat(typed).hasAttribute("aria-label", Pattern.compile("1 [0-9.]+, late"));
             assertThat(typed.locator("small")).hasCount(1);
             page.keyboard().press("Control+z");
             saved(page);

@@ -67,7 +67,7 @@ class SchoolJourney {
             page.navigate("/classes/2/groundwork/students/school");
             assertThat(page.locator(".empty h2")).hasText("Nothing differs");
             page.navigate("/classes/2/to-school");
-            page.click("text=Take today’s figures");
+            page.click("text=Copy today’s results");
             assertThat(page.locator(".check-list")).containsText("28 fields empty");
             visit.checkAccessibility();
             Locator first = page.locator("tr[data-row]").first();
@@ -88,7 +88,7 @@ class SchoolJourney {
             page.locator("[name=comment]").nth(4).fill("And below.");
             page.click("text=Seal and send…");
             assertThat(odd).isFocused();
-            assertThat(page.locator("#kept")).containsText("“splendid” is no grade of the class");
+            assertThat(page.locator("#kept")).containsText("“splendid” is not a grade of the class");
             // A session that ended meanwhile is begun anew in place, and what was typed goes on its way.
             visit.forgetSession();
             odd.fill("");
@@ -127,7 +127,7 @@ class SchoolJourney {
             page.click("text=Seal and send to the school");
             assertThat(page.locator(".stages [aria-current]")).containsText("received");
             assertThat(OFFICE.received()).hasSize(2 * STUDENTS);
-            page.click("#margin >> text=Terms beside one another");
+            page.click("#margin >> text=Terms side by side");
             assertThat(page.locator("thead")).containsText("Term 2, sealed");
             visit.checkAccessibility();
         }
@@ -158,15 +158,15 @@ class SchoolJourney {
             connect(page);
             page.navigate("/classes/4/groundwork/students/school");
             page.navigate("/classes/4/to-school?span=2");
-            page.click("text=Take today’s figures");
+            page.click("text=Copy today’s results");
             assertThat(page.locator("tr[data-row]").first()).isVisible();
             // A mark in doubt is in the way, and is settled first.
             page.navigate("/classes/4/marks?span=2");
             Visit.cell(page, "Nance", "File, second half").click();
             type(page, "41");
             page.navigate("/classes/4/to-school?span=2");
-            page.click("text=Take today’s figures");
-            assertThat(page.locator(".notice.is-done")).containsText("What you had added stands.");
+            page.click("text=Copy today’s results");
+            assertThat(page.locator(".notice.is-done")).containsText("What you had added is still there.");
             int students = page.locator("tr[data-row]").count();
             complete(page, students);
             OFFICE.behave(120, 0, "500");

@@ -54,20 +54,20 @@ class SendingScriptsJourney {
             delimiter = '|',
             value = {
                 "200|{\"entries\":[],\"rows\":[],\"grounds\":[],\"foot\":[]}|done|",
-                "200|{\"entries\":[|again|what came back is no answer of Aestimo",
-                "200|<html>A network asks for its own password</html>|again|what came back is no answer of Aestimo",
-                "200|null|again|what came back is no answer of Aestimo",
-                "204|''|again|what came back is no answer of Aestimo",
+                "200|{\"entries\":[|again|the answer came from the network",
+                "200|<html>A network asks for its own password</html>|again|the answer came from the network",
+                "200|null|again|the answer came from the network",
+                "204|''|again|the answer came from the network",
                 "400|''|refused|the server could not read it",
                 "401|''|signed-out|you were signed out",
                 "403|''|forbidden|the page had grown too old",
                 "404|{\"problems\":[\"The student is no longer there: it was removed.\"]}|refused|The student is no longer there: it was removed",
                 "404|<html>none</html>|refused|what it belongs to is no longer there",
-                "408|''|again|it took too long on the way",
-                "409|''|refused|it does not go with what is there by now",
+                "408|''|again|it took too long to arrive",
+                "409|''|refused|something else is there by now",
                 "413|''|refused|it is too large",
                 "418|''|refused|the server answered 418",
-                "422|{\"problems\":\"not a list\"}|refused|the server does not take it as it is",
+                "422|{\"problems\":\"not a list\"}|refused|the server refuses it as it is",
                 "429|''|again|too much was sent in a short time",
                 "500|{\"problems\":[\"no\"]}|again|the server had an error",
                 "502|''|again|the server does not answer",
@@ -306,6 +306,58 @@ class SendingScriptsJourney {
                 .isEqualTo(List.of("old>neat", "old>neat", "old>neat", "old>neat", "old>neat", "neat>neater"));
         assertThat(told.get("waits")).isEqualTo(List.of(1, 2, 4, 8));
         assertThat(told).containsEntry("waiting", 1).containsEntry("left", 0).containsEntry("last", "saved");
+    }
+
+    @Test
+    void whatTheServerSaidOfANoteBeforeItWasKeptDoesNotTakeItsPlaceWhenItComesLate() {
+        Map<String, Object> told = told("""
+                const store = fake.store();
+                let time = 10;
+                const sent = [];
+                const remarks = new aestimo.Remarks({
+                  prefix: 'r.', store: () => store, now: () => time,
+                  send: async (it) => { sent.push(`${it.wasNote}>${it.note}`); return new aestimo.Answer('done', '', { data: { kept: true } }); },
+                });
+                const cell = { assessment: 1, student: 2, part: 0 };
+                const remark = remarks.of(cell, { note: '', memo: '' });
+                remarks.type(remark, { note: 'mine', memo: '' });
+                time = 20;
+                await remarks.save(remark);
+                const late = remarks.of(cell, { note: '', memo: '' }, 15).now.note;
+                remarks.type(remark, { note: 'mine, longer', memo: '' });
+                time = 30;
+                await remarks.save(remark);
+                time = 40;
+                const elsewhere = remarks.of(cell, { note: 'theirs', memo: '' }, 35).now.note;
+                return { sent, late, kept: remarks.keptOf(cell).note, other: remarks.keptOf({ ...cell, student: 3 }) ?? 'none', elsewhere };
+                """);
+        assertThat(told)
+                .containsEntry("sent", List.of(">mine", "mine>mine, longer"))
+                .containsEntry("late", "mine")
+                .containsEntry("kept", "theirs")
+                .containsEntry("other", "none")
+                .containsEntry("elsewhere", "theirs");
+    }
+
+    @Test
+    void anAnswerThatComesLateNeverTakesThePlaceOfANewerOne() {
+        Map<String, Object> told = told("""
+                const waiting = [];
+                const wire = (path) => new Promise((resolve, reject) => waiting.push({ path, resolve, reject }));
+                const page = (words) => new Response(words, { headers: { 'X-Aestimo': 'piece' } });
+                const ask = aestimo.newest();
+                const first = ask('/one', { wire });
+                const second = ask('/two', { wire });
+                const third = ask('/three', { wire });
+                waiting[2].resolve(page('three'));
+                waiting[0].resolve(page('one'));
+                waiting[1].reject(new Error('cut'));
+                return { first: String(await first), second: String(await second), third: await third };
+                """);
+        assertThat(told)
+                .containsEntry("first", "null")
+                .containsEntry("second", "null")
+                .containsEntry("third", "three");
     }
 
     @Test

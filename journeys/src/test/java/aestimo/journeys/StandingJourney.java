@@ -6,7 +6,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.testing.Server;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.WaitUntilState;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -118,6 +122,25 @@ class StandingJourney {
             assertThat(page.locator(".figures thead")).containsText("Exams 30");
             assertThat(page.locator(".boundary-rail.is-wide .peg[data-label='5']"))
                     .containsText("60");
+        }
+    }
+
+    @Test
+    void aPageIsTurnedByKeysPressedBeforeItHasCaughtUp() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = open(visit, "/classes/1/standing?order=name");
+            page.click("tbody .name a >> text=Castellan");
+            assertThat(page.locator(".student-head h2")).hasText("Rui Castellan");
+            String address = page.url();
+            List<Route> held = new ArrayList<>();
+            page.route("**/work/frame*.js*", held::add);
+            page.navigate(address, new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
+            assertThat(page.locator(".student-head h2")).hasText("Rui Castellan");
+            page.waitForCondition(() -> !held.isEmpty());
+            page.keyboard().press("ArrowRight");
+            page.unroute("**/work/frame*.js*");
+            held.forEach(Route::resume);
+            assertThat(page.locator(".student-head h2")).hasText("Ilva Brandt");
         }
     }
 

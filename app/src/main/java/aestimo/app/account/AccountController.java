@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -20,6 +21,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
@@ -93,10 +95,18 @@ class AccountController {
             @RequestParam(defaultValue = "") String email,
             RedirectAttributes flash) {
         AccountSettings typed = new AccountSettings(
-                name.strip(), school.strip(), theme, rowHeight, typeSize, spelling, email.strip(), false);
+                name.strip(), school.strip(), theme, rowHeight, typeSize, spelling, email.strip(), false, false);
         // Where it is refused, the page shows again what was typed.
         flash.addFlashAttribute("typed", typed);
         return saying(flash, "Saved.", () -> accounts.changeLook(teacher.id(), typed));
+    }
+
+    /** Folds the margin away or back, on every page from now on; the page that asks has done so already. */
+    @PostMapping("/account/margin")
+    @ResponseBody
+    Map<String, Boolean> foldMargin(@AuthenticationPrincipal SignedInTeacher teacher, @RequestParam boolean folded) {
+        accounts.foldMargin(teacher.id(), folded);
+        return Map.of("folded", folded);
     }
 
     @PostMapping("/account/lists")

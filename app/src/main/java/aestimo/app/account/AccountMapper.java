@@ -30,6 +30,8 @@ interface AccountMapper {
 
     void updateSettings(@Param("teacher") TeacherId teacher, @Param("look") AccountSettings look);
 
+    void updateMarginFolded(@Param("teacher") TeacherId teacher, @Param("folded") boolean folded);
+
     /** A row with the picture; empty where there is none. */
     Optional<PictureRow> findPicture(@Param("teacher") TeacherId teacher);
 

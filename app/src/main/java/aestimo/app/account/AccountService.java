@@ -146,12 +146,18 @@ public class AccountService {
                 || !ROW_HEIGHTS.contains(look.rowHeight())
                 || !TYPE_SIZES.contains(look.typeSize())
                 || !SPELLINGS.contains(look.spelling())) {
-            throw new FormException("That is none of the choices there are. Nothing was changed.");
+            throw new FormException("That is not one of the choices. Nothing was changed.");
         }
         MailAddress.problem(look.email(), "Your e-mail address").ifPresent(words -> {
             throw FormException.at("email", words);
         });
         mapper.updateSettings(teacher, look);
+    }
+
+    /** Folds the margin away beside every page of this teacher, or back. */
+    @Transactional
+    public void foldMargin(TeacherId teacher, boolean folded) {
+        mapper.updateMarginFolded(teacher, folded);
     }
 
     /** What stands on every list that is printed. */

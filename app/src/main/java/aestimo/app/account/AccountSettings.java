@@ -13,6 +13,7 @@ import java.io.Serializable;
  * @param email where answers to the teacher's mail go; may be empty
  * @param hasPicture whether the school has a picture for the head of letters
  * @param spelling of letters: {@code en-gb} or {@code en}
+ * @param marginFolded whether the margin is folded away, so that the page has its width
  */
 public record AccountSettings(
         String name,
@@ -22,9 +23,10 @@ public record AccountSettings(
         String typeSize,
         String spelling,
         String email,
-        boolean hasPicture)
+        boolean hasPicture,
+        boolean marginFolded)
         implements Serializable {
     /** For pages seen before signing in. */
     public static final AccountSettings PLAIN =
-            new AccountSettings("", "", "auto", "medium", "medium", "en-gb", "", false);
+            new AccountSettings("", "", "auto", "medium", "medium", "en-gb", "", false, false);
 }

@@ -28,7 +28,7 @@ record AcrossList(List<Figure> columns, List<List<String>> names, List<Row> rows
             return at.title();
         }
 
-        /** The stretch of the year, as part of an address. */
+        /** The part of the year, as part of an address. */
         public String span() {
             return at.query();
         }

@@ -2,13 +2,21 @@ package aestimo.app.attendance;
 
 import aestimo.app.contacts.ContactService;
 import aestimo.app.contacts.Reach;
+import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.goals.PieceGoals;
+import aestimo.app.goals.StudentGoals;
 import aestimo.app.roll.Person;
 import aestimo.app.roll.StudentService;
 import aestimo.app.seats.SeatService;
 import aestimo.app.seats.WishService;
+import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
+import aestimo.core.counting.Counting;
+import aestimo.core.judging.ClassGoals;
+import aestimo.core.register.Lesson;
+import java.time.LocalDate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
@@ -80,6 +88,31 @@ class AboutController {
                 contacts.ofClass(open.teacher(), open.id())
                         .getOrDefault(enrolmentId, Reach.NONE)
                         .contacts());
+        addGoals(open, student, model);
         return "register/about :: about";
+    }
+
+    /** How far with the goals, and what is needed to set a level by hand on the day of the lesson that is open. */
+    private static void addGoals(OpenClass open, Student student, Model model) {
+        long lesson = FormFields.toNumber(open.parameters().get("lesson"));
+        LocalDate today = open.book().today();
+        LocalDate day = open.book()
+                .register()
+                .flatMap(register -> register.lessons().stream()
+                        .filter(own -> own.id().text().equals(Long.toString(lesson)))
+                        .findFirst())
+                .map(Lesson::date)
+                .filter(date -> date.isBefore(today))
+                .orElse(today);
+        model.addAttribute(
+                "goals",
+                StudentGoals.of(
+                        ClassGoals.of(Counting.of(open.book()), open.span().span()), student));
+        model.addAttribute("goalsOffered", PieceGoals.offered(open.book()));
+        model.addAttribute("levels", StudentGoals.levels());
+        model.addAttribute("day", day);
+        model.addAttribute("dayWords", Days.brief(day));
+        model.addAttribute(
+                "page", "room-" + lesson + ("name".equals(open.parameters().get("by")) ? "-name" : ""));
     }
 }

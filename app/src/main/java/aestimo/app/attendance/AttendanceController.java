@@ -57,7 +57,7 @@ class AttendanceController {
                     }
                     return absent.enter(open.teacher(), open.id(), ticked);
                 })
-                .saying(flash, count -> count == 1 ? "1 absent is entered." : count + " are entered as absent.")
+                .saying(flash, count -> count == 1 ? "1 absence is entered." : count + " are entered as absent.")
                 .orSay(
                         flash,
                         "redirect:/classes/" + open.id() + "/room/beside?"

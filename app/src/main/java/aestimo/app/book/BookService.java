@@ -50,9 +50,15 @@ public class BookService {
         this.clock = clock;
     }
 
-    /** The teacher's classes, newest year first, in the order of their names. */
+    /** The teacher's classes that are not archived, newest year first, in the order of their names. */
     @Transactional(readOnly = true)
     public List<ClassRow> classes(TeacherId teacher) {
+        return allClasses(teacher).stream().filter(row -> !row.archived()).toList();
+    }
+
+    /** The archived ones too. */
+    @Transactional(readOnly = true)
+    public List<ClassRow> allClasses(TeacherId teacher) {
         return mapper.findClasses(teacher);
     }
 

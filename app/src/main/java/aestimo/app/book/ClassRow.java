@@ -7,6 +7,7 @@ package aestimo.app.book;
  * @param tint which of the eight colours it has, 1 to 8
  * @param version counts the saves of its groundwork
  * @param takesResults false for a tutor group: nothing in it counts, and nothing is missed
+ * @param archived kept for reading: in no list of classes, and nothing in it can be altered
  */
 public record ClassRow(
         long id,
@@ -17,7 +18,8 @@ public record ClassRow(
         String subject,
         int tint,
         int version,
-        boolean takesResults) {
+        boolean takesResults,
+        boolean archived) {
     private static final int TAB_SUBJECT = 4;
 
     /** “9B Geography”. */

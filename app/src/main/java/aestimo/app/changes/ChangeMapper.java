@@ -4,6 +4,7 @@ import aestimo.app.book.CellId;
 import aestimo.app.store.TeacherId;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
@@ -26,6 +27,21 @@ interface ChangeMapper {
             @Param("enrolmentId") long enrolmentId,
             @Param("change") Change change,
             @Param("requestId") UUID requestId);
+
+    /** @param step of those altered at once */
+    void insertOfLevel(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("level") LevelChange level,
+            @Param("at") OffsetDateTime at,
+            @Param("how") String how,
+            @Param("step") UUID step);
+
+    List<LevelChange> findLevelsOfStep(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("step") UUID step);
+
+    Optional<LevelChange> findLevel(
+            @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("id") long id);
 
     boolean hasRequest(@Param("teacher") TeacherId teacher, @Param("requestId") UUID requestId);
 

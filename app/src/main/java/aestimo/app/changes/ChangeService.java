@@ -18,6 +18,8 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class ChangeService {
+    private static final int MOST_LISTED = 20;
+
     private final ChangeMapper mapper;
     private final Clock clock;
 
@@ -64,12 +66,41 @@ public class ChangeService {
                 teacher, classId, lessonId, enrolmentId, new Change(now(), "register", was, became, how), request);
     }
 
+    /**
+     * Records the alteration of one level set by hand.
+     *
+     * @param step one for all that are altered at once
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void recordLevel(TeacherId teacher, long classId, LevelChange level, String how, UUID step) {
+        mapper.insertOfLevel(teacher, classId, level, now(), how, step);
+    }
+
+    /** The levels altered in one step, in the order they were; none for a step of another class. */
+    @Transactional(readOnly = true)
+    public List<LevelChange> levelsOf(TeacherId teacher, long classId, UUID step) {
+        return mapper.findLevelsOfStep(teacher, classId, step);
+    }
+
+    /** One alteration of a level. */
+    @Transactional(readOnly = true)
+    public Optional<LevelChange> level(TeacherId teacher, long classId, long changeId) {
+        return mapper.findLevel(teacher, classId, changeId);
+    }
+
     /** Records an alteration of the groundwork; nothing where nothing was altered. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void recordGroundwork(TeacherId teacher, long classId, String what, String was, String became) {
         if (!was.equals(became)) {
             mapper.insert(teacher, classId, null, new Change(now(), what, was, became, "groundwork"), null);
         }
+    }
+
+    /** “Reads contours; Surveys”, and how many more where there are many. */
+    public static String listed(List<String> words) {
+        return words.size() <= MOST_LISTED
+                ? String.join("; ", words)
+                : String.join("; ", words.subList(0, MOST_LISTED)) + "; and " + (words.size() - MOST_LISTED) + " more";
     }
 
     /** Whether a browser's request was applied already. */

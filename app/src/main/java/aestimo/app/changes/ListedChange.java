@@ -8,7 +8,7 @@ import java.time.OffsetDateTime;
  * @param assessmentId 0 for the groundwork, as {@code enrolmentId} and {@code partId}
  * @param number of the student; empty for the groundwork
  * @param student list name; empty for the groundwork
- * @param assessment title, with the part's; empty for the groundwork
+ * @param assessment title, with the part's; a lesson, or a goal with its day; empty for the groundwork
  */
 public record ListedChange(
         long id,
@@ -25,6 +25,15 @@ public record ListedChange(
         String how) {
     public boolean isEntry() {
         return what.equals("entry");
+    }
+
+    /** Whether it can be put back by itself. */
+    public boolean canBeUndone() {
+        return !assessment.isEmpty() && (isEntry() || isLevel());
+    }
+
+    public boolean isLevel() {
+        return what.equals("level");
     }
 
     /** What was altered without whose it is: “targets” where it is the target of somebody. */

@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -19,8 +20,10 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ContactService {
     private static final int MOST = 8;
-    private static final int LONGEST_NAME = 100;
-    private static final int LONGEST_BRIEF = 40;
+    /** Letters of a name or a relation. */
+    public static final int LONGEST_NAME = 100;
+    /** Characters of a telephone number, or letters of a language. */
+    public static final int LONGEST_BRIEF = 40;
 
     private final ContactMapper mapper;
 
@@ -98,10 +101,11 @@ public class ContactService {
      */
     @Transactional
     public void save(TeacherId teacher, long classId, long enrolmentId, List<Contact> contacts) {
-        save(
-                teacher,
-                mapper.findStudent(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student")),
-                contacts);
+        save(teacher, student(teacher, classId, enrolmentId), contacts);
+    }
+
+    private long student(TeacherId teacher, long classId, long enrolmentId) {
+        return mapper.findStudent(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student"));
     }
 
     /** Puts contacts in the place of those there are; they must be without problems. */
@@ -118,7 +122,7 @@ public class ContactService {
     }
 
     /**
-     * Adds contacts to a student's; one of the same name gets what it lacks. What a contact is for, or that nobody may
+     * Adds contacts to a student's; one of the same name or address gets what it lacks. What a contact is for, or that nobody may
      * write to it, is never altered by this.
      *
      * @throws FormException where one of them will not do, or they would be too many; nothing is saved then
@@ -126,15 +130,10 @@ public class ContactService {
      */
     @Transactional
     public void add(TeacherId teacher, long classId, long enrolmentId, List<Contact> contacts) {
-        long student =
-                mapper.findStudent(teacher, classId, enrolmentId).orElseThrow(() -> new NotFoundException("student"));
+        long student = student(teacher, classId, enrolmentId);
         List<Contact> all = new ArrayList<>(of(teacher, student));
         for (Contact own : contacts) {
-            int at = all.stream()
-                    .map(Contact::name)
-                    .map(ContactService::key)
-                    .toList()
-                    .indexOf(key(own.name()));
+            int at = same(all, own).map(all::indexOf).orElse(-1);
             if (at < 0) {
                 all.add(own);
             } else {
@@ -145,6 +144,17 @@ public class ContactService {
         check(all, problems);
         problems.refuse();
         save(teacher, student, all);
+    }
+
+    /** The one among contacts that is meant by another: of the same name, or else of the same address. */
+    public static Optional<Contact> same(List<Contact> contacts, Contact other) {
+        return contacts.stream()
+                .filter(own -> key(own.name()).equals(key(other.name())))
+                .findFirst()
+                .or(() -> contacts.stream()
+                        .filter(own -> !other.email().isEmpty()
+                                && MailAddress.key(own.email()).equals(MailAddress.key(other.email())))
+                        .findFirst());
     }
 
     private static Contact filled(Contact before, Contact own) {

@@ -137,6 +137,7 @@ class DemoData implements ApplicationRunner {
                                     look.typeSize(),
                                     look.spelling(),
                                     signIn + "@tidewater.example",
+                                    false,
                                     false));
                     school.saveAsked(
                             teacher,

@@ -37,7 +37,22 @@ class DemoSeats {
         wishes.ask(teacher, classId, Wish.Kind.NOT_BESIDE, students.get(9), students.get(19), plan);
         wishes.ask(teacher, classId, Wish.Kind.NOT_BESIDE, students.get(2), students.get(3), plan);
         wishes.ask(teacher, classId, Wish.Kind.BESIDE, students.get(14), students.get(17), plan);
-        seats.save(teacher, classId, plan, "Room 4", SeatPlan.Door.FRONT_LEFT, SeatPlan.Windows.RIGHT, true);
-        seats.arrange(teacher, classId, plan, 1, new Span.Year(), SeatService.Order.NAME, 0);
+        seats.save(
+                teacher,
+                classId,
+                plan,
+                seats.plan(teacher, classId, plan).version(),
+                "Room 4",
+                SeatPlan.Door.FRONT_LEFT,
+                SeatPlan.Windows.RIGHT,
+                true);
+        seats.arrange(
+                teacher,
+                classId,
+                plan,
+                seats.plan(teacher, classId, plan).version(),
+                new Span.Year(),
+                SeatService.Order.NAME,
+                0);
     }
 }

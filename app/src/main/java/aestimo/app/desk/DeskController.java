@@ -8,6 +8,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.book.HiddenNames;
 import aestimo.app.frame.Days;
+import aestimo.app.frame.FirstSteps;
 import aestimo.app.frame.FrameService;
 import aestimo.app.roll.BirthdayService;
 import aestimo.app.targets.HelpService;
@@ -72,8 +73,16 @@ class DeskController {
      *
      * @param mean as shown; empty while nobody has a result
      * @param grade of the mean; empty without mean or bands
+     * @param next what a class that is only begun needs next
      */
-    record ClassLine(ClassRow row, String facts, List<Stack> stacks, String mean, String grade, int looseEnds) {}
+    record ClassLine(
+            ClassRow row,
+            String facts,
+            List<Stack> stacks,
+            String mean,
+            String grade,
+            int looseEnds,
+            Optional<FirstSteps.Step> next) {}
 
     /** How many have one grade, drawn as dots one on the other. */
     record Stack(String label, int count) {
@@ -143,7 +152,8 @@ class DeskController {
                 stacks,
                 result.map(Result::shown).orElse(""),
                 result.flatMap(Result::grade).map(Band::label).orElse(""),
-                LooseEnds.of(book).size());
+                LooseEnds.toSettle(book).size(),
+                FirstSteps.of(classBook).stream().filter(FirstSteps.Step::next).findFirst());
     }
 
     @GetMapping("/account")

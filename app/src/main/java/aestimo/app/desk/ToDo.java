@@ -46,7 +46,7 @@ record ToDo(ClassRow row, String todo, String what, String words, String day, Lo
 
     private static void addLooseEnds(List<ToDo> all, ClassBook classBook) {
         Map<String, List<LooseEnd>> together = new LinkedHashMap<>();
-        for (LooseEnd end : LooseEnds.of(classBook.book())) {
+        for (LooseEnd end : LooseEnds.toSettle(classBook.book())) {
             together.computeIfAbsent(key(end), key -> new ArrayList<>()).add(end);
         }
         together.values().forEach(ends -> all.add(of(classBook, ends)));

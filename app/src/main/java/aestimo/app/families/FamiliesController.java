@@ -123,9 +123,7 @@ class FamiliesController {
         return Sent.of(() -> insteads.settle(open, fields.text("figure"), none ? "" : fields.text("instead")))
                 .saying(
                         flash,
-                        none
-                                ? "In this class nothing is said of it."
-                                : "In this class that is spoken of instead, in every letter.")
+                        none ? "This class says nothing about it." : "This class uses that instead, in every letter.")
                 .orSay(flash, to(open, letter == 0 ? "/sentences" : "/letters/" + letter + "/one"));
     }
 

@@ -245,7 +245,9 @@ class LetterController {
                 })
                 .saying(
                         flash,
-                        keeps ? "“" + word + "” is no mistake from now on." : "“" + word + "” is now “" + other + "”.")
+                        keeps
+                                ? "“" + word + "” counts as correct from now on."
+                                : "“" + word + "” is now “" + other + "”.")
                 .orSay(flash, FamiliesController.to(open, "/letters/" + letterId + "/spelling"));
     }
 }

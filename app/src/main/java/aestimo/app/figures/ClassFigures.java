@@ -23,7 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** One class over a stretch of the year, as figures are taken from it; what few of them need is worked out when first asked for. */
+/** One class over a part of the year, as figures are taken from it; what few of them need is worked out when first asked for. */
 public final class ClassFigures {
     private final ClassBook classBook;
     private final Standing standing;
@@ -70,7 +70,7 @@ public final class ClassFigures {
         return classBook.row().title();
     }
 
-    /** The stretch of the year in words, such as “Term 2”. */
+    /** The part of the year in words, such as “Term 2”. */
     public String spanWords() {
         return spanWords;
     }
@@ -81,7 +81,7 @@ public final class ClassFigures {
                 standing.students().stream().filter(StudentStanding::present).count());
     }
 
-    /** The stretch of the year, as part of an address. */
+    /** The part of the year, as part of an address. */
     public String query() {
         return query;
     }
@@ -101,7 +101,7 @@ public final class ClassFigures {
     }
 
     /** Empty where the class has no goals. */
-    Optional<ClassGoals> goals() {
+    public Optional<ClassGoals> goals() {
         if (goals == null && book().goals().isPresent()) {
             goals = ClassGoals.of(standing.counting(), standing.span()).orElseThrow();
         }
@@ -142,7 +142,7 @@ public final class ClassFigures {
         Map<String, Integer> counts = loose;
         if (counts == null) {
             Map<String, Integer> counted = new HashMap<>();
-            for (LooseEnd end : LooseEnds.of(standing.counting())) {
+            for (LooseEnd end : LooseEnds.toSettle(standing.counting())) {
                 end.student().ifPresent(student -> counted.merge(student.id().text(), 1, Integer::sum));
             }
             counts = counted;

@@ -83,7 +83,7 @@ public record Condition(Figure figure, Test test, List<String> values) {
             return Optional.of("“" + words() + "” needs one value, not " + values.size() + ".");
         }
         if (test.isOrder() && !figure.type().isOrdered()) {
-            return Optional.of("“" + words() + "” compares words by size. Choose “is” or “is not”.");
+            return Optional.of("“" + words() + "” compares words, which have no order. Choose “is” or “is not”.");
         }
         return switch (figure.type()) {
             case PERCENT, NUMBER, COUNT ->
@@ -91,6 +91,10 @@ public record Condition(Figure figure, Test test, List<String> values) {
             case DATE ->
                 unless(values.stream().allMatch(own -> day(own).isPresent()), "needs a day, such as 2027-02-24.");
             case GRADE -> noSuchGrade(classes);
+            case LEVEL ->
+                unless(
+                        values.stream().allMatch(own -> GoalFigures.named(own).isPresent()),
+                        "needs a level: " + String.join(", ", GoalFigures.levels()) + ".");
             case WORDS, YES_NO, SIGN -> noSuchWord(classes);
         };
     }
@@ -139,7 +143,7 @@ public record Condition(Figure figure, Test test, List<String> values) {
         return without.isEmpty()
                 ? Optional.empty()
                 : Optional.of(String.join(", ", without) + (without.size() == 1 ? " has" : " have") + " no grade "
-                        + String.join(" or ", values) + ", so nobody of " + (without.size() == 1 ? "it" : "them")
+                        + String.join(" or ", values) + ", so nobody from " + (without.size() == 1 ? "it" : "them")
                         + " is listed for “" + words() + "”.");
     }
 
@@ -206,6 +210,9 @@ public record Condition(Figure figure, Test test, List<String> values) {
                                 .labelled(value.word())
                                 .map(own -> Integer.compare(boundaries.stepOf(own), boundaries.stepOf(band))));
             }
+            case LEVEL ->
+                GoalFigures.named(asked)
+                        .flatMap(level -> GoalFigures.named(value.word()).map(own -> own.compareTo(level)));
             case WORDS, YES_NO, SIGN -> Optional.empty();
         };
     }

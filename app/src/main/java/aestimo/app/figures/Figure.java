@@ -9,7 +9,7 @@ import java.util.function.BiFunction;
 import java.util.function.Function;
 
 /**
- * One thing that can be said of a student, a set or a class over a stretch of the year. Immutable; made by {@link #of} and
+ * One thing that can be said of a student, a set or a class over a part of the year. Immutable; made by {@link #of} and
  * the methods that add to it, each of which may be left out.
  */
 public final class Figure {

@@ -8,6 +8,8 @@ public enum FigureType {
     /** A number that is no percent of anything, such as a difference; shown with its sign. */
     NUMBER,
     COUNT,
+    /** How far a student is with a goal; compared by the order of the levels. */
+    LEVEL,
     /** Only the same or not. */
     WORDS,
     DATE,
@@ -22,7 +24,7 @@ public enum FigureType {
 
     /** Whether “at least” and “at most” can be asked of it. */
     public boolean isOrdered() {
-        return isNumber() || this == GRADE || this == DATE;
+        return isNumber() || this == GRADE || this == LEVEL || this == DATE;
     }
 
     /** Whether its columns are set to the right, digit under digit. */

@@ -6,12 +6,14 @@ import aestimo.core.judging.ClassGoals;
 import aestimo.core.result.StudentStanding;
 import aestimo.core.working.GoalWorking;
 import aestimo.core.working.Working;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
 /** How far a student is with the goals of the class; nothing where it has none. */
-final class GoalFigures {
+public final class GoalFigures {
     private static final String KEY = "goal:";
 
     /** Of the goals with evidence of their own: those above them would count twice. */
@@ -22,6 +24,14 @@ final class GoalFigures {
             count("goals-not-begun", "Goals not begun", Level.NOT_BEGUN));
 
     private GoalFigures() {}
+
+    /** The words of all levels, the best first. */
+    public static List<String> levels() {
+        return Arrays.stream(Level.values())
+                .sorted(Comparator.reverseOrder())
+                .map(GoalWorking::words)
+                .toList();
+    }
 
     private static Figure count(String key, String heading, Level level) {
         return Figure.of(
@@ -38,7 +48,7 @@ final class GoalFigures {
         return Figure.of(
                         KEY + title,
                         title,
-                        FigureType.WORDS,
+                        FigureType.LEVEL,
                         (at, own) -> find(at, title)
                                 .map(goal -> level(at.goals().orElseThrow(), own, goal))
                                 .orElse(Value.NONE))
@@ -48,6 +58,13 @@ final class GoalFigures {
     private static Value level(ClassGoals goals, StudentStanding own, Goal goal) {
         Level level = goals.of(own.student(), goal).level();
         return Value.ordered(GoalWorking.words(level), level.ordinal());
+    }
+
+    /** The level of a word, in any case; empty where it is none. */
+    public static Optional<Level> named(String word) {
+        return Arrays.stream(Level.values())
+                .filter(own -> GoalWorking.words(own).equalsIgnoreCase(word.strip()))
+                .findFirst();
     }
 
     private static Optional<Working> working(ClassFigures at, StudentStanding own, String title) {

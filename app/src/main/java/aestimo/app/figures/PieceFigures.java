@@ -24,7 +24,7 @@ final class PieceFigures {
             titles("finish-work", "Work to finish", "the work still to finish", Entry::isToFinish);
 
     static final Figure COUNTED = Figure.of("pieces", "Pieces", COUNT, (at, own) -> Value.count(counted(at, own)))
-            .called("pieces that count");
+            .called("assessments that count");
 
     private PieceFigures() {}
 

@@ -90,7 +90,7 @@ final class ProspectFigures {
                     COUNT,
                     (at, own) -> Value.count(own.prospects().remaining()))
             .called("pieces left")
-            .columns("Pieces left");
+            .columns("Assessments left");
 
     static final Figure CEILINGS = Figure.of(
                     "ceilings",

@@ -43,8 +43,9 @@ public class FrameService {
     public PageFrame ofDesk(SignedInTeacher teacher, String title, String facts, String open) {
         List<ClassRow> classes = books.classes(teacher.id());
         int looseEnds = classes.stream()
-                .mapToInt(row ->
-                        LooseEnds.of(books.open(teacher.id(), row.id()).book()).size())
+                .mapToInt(row -> LooseEnds.toSettle(
+                                books.open(teacher.id(), row.id()).book())
+                        .size())
                 .sum();
         return new PageFrame(
                 title,
@@ -65,6 +66,7 @@ public class FrameService {
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
+                List.of(),
                 looseEnds,
                 "/loose-ends");
     }
@@ -89,7 +91,7 @@ public class FrameService {
         ClassRow row = classBook.row();
         return new PageFrame(
                 row.title(),
-                facts(classBook.book(), classBook.row().takesResults()),
+                (row.archived() ? "archived · " : "") + facts(classBook.book(), row.takesResults()),
                 teacher.value(),
                 look,
                 tabs(books.classes(teacher), Optional.of(row), Optional.of(span)),
@@ -105,7 +107,8 @@ public class FrameService {
                 Optional.of(span),
                 YearLine.of(classBook, span, WIDE),
                 YearLine.of(classBook, span, NARROW),
-                LooseEnds.of(classBook.book()).size(),
+                FirstSteps.of(classBook),
+                LooseEnds.toSettle(classBook.book()).size(),
                 "/classes/" + row.id() + "/loose-ends?" + span.query());
     }
 
@@ -149,9 +152,7 @@ public class FrameService {
                 .count();
         return (students == 1 ? "1 student" : students + " students")
                 + (sets == 0 ? "" : sets == 1 ? " · one set" : " · " + numberWord(sets) + " sets")
-                + (!takesResults
-                        ? " · takes no results"
-                        : book.categories().isEmpty() ? " · no categories yet" : weights(book));
+                + (!takesResults ? " · takes no results" : book.categories().isEmpty() ? "" : weights(book));
     }
 
     /** Said only where they are not as they must be. */

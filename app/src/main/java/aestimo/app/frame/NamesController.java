@@ -40,8 +40,11 @@ class NamesController {
         return "redirect:" + own(back);
     }
 
-    /** Only an address of this application; anything else leads to the desk. */
+    /**
+     * Only an address of this application; anything else leads to the desk. A browser leaves tabs and line ends out of an
+     * address, and takes a backslash for a slash, so none of these may stand in it.
+     */
     private static String own(String back) {
-        return back.matches("/(?![/\\\\])[^\\r\\n]*") ? back : "/";
+        return back.matches("/(?!/)[\\x21-\\x7E&&[^\\\\]]*") ? back : "/";
     }
 }

@@ -37,7 +37,7 @@ public record OpenClass(SignedInTeacher signedIn, ClassBook classBook, Map<Strin
         return new OpenClass(signedIn, classBook, Map.of("span", term.id().text()));
     }
 
-    /** The stretch of the year that is looked at. */
+    /** The part of the year that is looked at. */
     public SpanChoice span() {
         return SpanChoice.read(parameters, book());
     }

@@ -6,12 +6,14 @@ import aestimo.app.book.HiddenNames;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.ui.Model;
 
 /**
  * All that the frame of one page shows.
  *
- * @param title heading of the page, and of the browser's tab
+ * @param title heading of the page
  * @param facts one line under the heading
  * @param teacher id of the teacher, for keeping what is typed apart from another's on the same machine
  * @param tabs the spine's classes
@@ -19,6 +21,7 @@ import org.springframework.ui.Model;
  * @param open the class looked at; empty on pages of no class
  * @param here path of the page itself, without its query; a page shown after a refused form is that of the form
  * @param span empty on pages without a span
+ * @param firstSteps what a class that is only begun still needs; empty for any other
  * @param looseEnds how many there are, of the class looked at or of all
  * @param looseEndsHref where they are listed
  */
@@ -34,6 +37,7 @@ public record PageFrame(
         Optional<SpanChoice> span,
         Optional<YearLine> yearLine,
         Optional<YearLine> narrowYearLine,
+        List<FirstSteps.Step> firstSteps,
         int looseEnds,
         String looseEndsHref) {
     /** An index tab of the spine. */
@@ -41,6 +45,29 @@ public record PageFrame(
 
     /** One of the plain words beside the heading. */
     public record Link(String words, String href, boolean open) {}
+
+    /** What the browser's tab and its history call the page: “9B Geography · Marks · Term 2”. */
+    public String tabTitle() {
+        return Stream.of(
+                        Stream.of(title),
+                        links.stream()
+                                .filter(link -> link.open() && !link.words().equals(title))
+                                .map(Link::words),
+                        span.stream().map(SpanChoice::words))
+                .flatMap(words -> words)
+                .collect(Collectors.joining(" · "));
+    }
+
+    /** The page within its class, or among those of the desk, by which its help is found: {@code room/seats}. */
+    public String helpTopic() {
+        return open.isPresent()
+                ? here.replaceFirst("^/classes/\\d+/", "")
+                : links.stream()
+                        .filter(Link::open)
+                        .map(link -> link.href().substring(1))
+                        .findFirst()
+                        .orElse("");
+    }
 
     /** The span as part of an address, with nothing where there is none. */
     public String query() {

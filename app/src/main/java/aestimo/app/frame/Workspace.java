@@ -1,7 +1,7 @@
 package aestimo.app.frame;
 
 /** The workspaces of a class, in the order of the work. */
-enum Workspace {
+public enum Workspace {
     MARKS("Marks", "marks"),
     STANDING("Standing", "standing"),
     TARGETS("Targets", "targets"),
@@ -19,15 +19,15 @@ enum Workspace {
     }
 
     /** Whether a class that takes no results has it too. */
-    boolean isWithoutResults() {
+    public boolean isWithoutResults() {
         return this == MARKS || this == ROOM || this == GROUNDWORK;
     }
 
-    String words() {
+    public String words() {
         return words;
     }
 
-    String path() {
+    public String path() {
         return path;
     }
 }

@@ -42,17 +42,10 @@ record GoalLine(long id, String title, boolean under, String secure, String need
 
     /** Each goal with those under it behind it. */
     static List<GoalLine> of(Goals goals) {
-        List<GoalLine> lines = new ArrayList<>();
-        for (Goal goal : goals.all()) {
-            if (goal.parent().isEmpty()) {
-                lines.add(of(goal));
-                goals.under(goal).forEach(under -> lines.add(of(under)));
-            }
-        }
-        return lines;
+        return GoalsView.inOrder(goals).stream().map(GoalLine::of).toList();
     }
 
-    private static GoalLine of(Goal goal) {
+    static GoalLine of(Goal goal) {
         return new GoalLine(
                 Long.parseLong(goal.id().text()),
                 goal.title(),
@@ -63,6 +56,20 @@ record GoalLine(long id, String title, boolean under, String secure, String need
                         .filter(judge -> judge != Judge.LATEST)
                         .map(judge -> judge.name().toLowerCase(Locale.ROOT))
                         .orElse(""));
+    }
+
+    /** “Reads contours, under another, secure from 80 %, by the mean of 3”. */
+    String words() {
+        return title
+                + (under ? ", under another" : "")
+                + (secure.isEmpty() ? "" : ", secure from " + secure + " %")
+                + (judge.isEmpty() ? "" : ", by the " + judge)
+                + (needs.isEmpty() ? "" : ", needs " + needs);
+    }
+
+    /** The same for a goal that is still to be made. */
+    GoalLine copied() {
+        return new GoalLine(0, title, under, secure, needs, judge);
     }
 
     private static String decimal(Percent percent) {

@@ -3,35 +3,34 @@ package aestimo.app.goals;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
-import aestimo.app.goals.GoalMapper.EvidenceRow;
 import aestimo.app.goals.GoalMapper.GoalRow;
+import aestimo.app.groundwork.Renamed;
 import aestimo.app.store.Sha256;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
-import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.goal.Goal;
 import aestimo.core.goal.Goals;
-import aestimo.core.id.AssessmentId;
 import aestimo.core.id.GoalId;
-import aestimo.core.id.PartId;
 import aestimo.core.value.Percent;
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Keeps the goals of classes, and what is evidence of them. */
+/** Keeps the goals of classes. */
 @Service
 public class GoalService {
     static final int MOST_GOALS = 200;
@@ -42,8 +41,10 @@ public class GoalService {
     private final GoalMapper mapper;
     private final BookService books;
     private final ChangeService changes;
+    private final ApplicationEventPublisher events;
 
-    GoalService(GoalMapper mapper, BookService books, ChangeService changes) {
+    GoalService(GoalMapper mapper, BookService books, ChangeService changes, ApplicationEventPublisher events) {
+        this.events = events;
         this.mapper = mapper;
         this.books = books;
         this.changes = changes;
@@ -56,21 +57,6 @@ public class GoalService {
     /** What a page of goals was shown from: another one means that they were altered since. */
     static String stamp(Book book) {
         return Sha256.of(of(book).all().toString());
-    }
-
-    /** A piece, or a part of it, as the evidence of a goal. */
-    record Link(long goal, long assessment, long part) {
-        /** “12:34:0”; nothing where it is written otherwise. */
-        static Optional<Link> of(String text) {
-            String[] ids = text.split(":", -1);
-            return ids.length == 3 && text.matches("[0-9:]{5,60}")
-                    ? Optional.of(new Link(number(ids[0]), number(ids[1]), number(ids[2])))
-                    : Optional.empty();
-        }
-
-        private static long number(String digits) {
-            return digits.matches("[0-9]{1,18}") ? Long.parseLong(digits) : 0;
-        }
     }
 
     /**
@@ -96,12 +82,37 @@ public class GoalService {
                     "really",
                     used.stream().map(Goal::title).collect(Collectors.joining(", "))
                             + (used.size() == 1 ? " has" : " have")
-                            + " evidence or levels, which would be deleted too. Tick that this is meant, or load the page again.");
+                            + " evidence or levels, which would be deleted too. Tick to confirm, or load the page again.");
         }
         problems.refuse();
         write(teacher, classId, lines);
+        Map<String, String> renamed = renamed(before, lines);
+        if (!renamed.isEmpty()) {
+            events.publishEvent(new Renamed(teacher, Renamed.Kind.GOAL, renamed));
+        }
         gone.forEach(goal -> mapper.delete(teacher, classId, id(goal.id())));
-        changes.recordGroundwork(teacher, classId, "goals", count(before.all().size()), count(lines.size()));
+        List<GoalLine> were = GoalLine.of(before);
+        changes.recordGroundwork(teacher, classId, "goals", onlyIn(were, lines), onlyIn(lines, were));
+    }
+
+    /** The goals of one list that the other has not just so, in words: what was altered, taken out or added. */
+    private static String onlyIn(List<GoalLine> one, List<GoalLine> other) {
+        return ChangeService.listed(one.stream()
+                .filter(line -> !other.contains(line))
+                .map(GoalLine::words)
+                .toList());
+    }
+
+    /** The titles that were altered: the new ones by the old ones. */
+    private static Map<String, String> renamed(Goals before, List<GoalLine> lines) {
+        Map<String, String> renamed = new HashMap<>();
+        for (GoalLine line : lines) {
+            before.find(new GoalId(Long.toString(line.id())))
+                    .map(Goal::title)
+                    .filter(old -> !old.equals(line.title()))
+                    .ifPresent(old -> renamed.put(old, line.title()));
+        }
+        return renamed;
     }
 
     /** Whether something hangs on the goal itself, which would be lost with it. */
@@ -110,20 +121,29 @@ public class GoalService {
                 || goals.levels().stream().anyMatch(level -> level.goal().equals(goal.id()));
     }
 
-    private static String count(int goals) {
+    static String count(int goals) {
         return goals == 1 ? "1 goal" : goals + " goals";
     }
 
-    private Book lock(TeacherId teacher, long classId, String stamp) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        Book book = books.open(teacher, classId).book();
+    /**
+     * The class as it is, held until the end of the transaction.
+     *
+     * @throws FormException where its goals are others than those a page was shown from
+     */
+    Book lock(TeacherId teacher, long classId, String stamp) {
+        Book book = lock(teacher, classId).book();
         if (!stamp(book).equals(stamp)) {
             throw new FormException(
                     "The goals were altered in another window since this page was shown. Nothing was saved; load the page again.");
         }
         return book;
+    }
+
+    ClassBook lock(TeacherId teacher, long classId) {
+        if (mapper.lockClass(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
+        return books.open(teacher, classId);
     }
 
     private static void check(List<GoalLine> lines, Goals before, Problems problems) {
@@ -133,10 +153,10 @@ public class GoalService {
             boolean above =
                     !line.under() && i + 1 < lines.size() && lines.get(i + 1).under();
             if (line.title().isEmpty() || line.title().length() > LONGEST_TITLE) {
-                problems.at("title", i, "A goal is said in 1 to " + LONGEST_TITLE + " letters.");
+                problems.at("title", i, "A goal needs 1 to " + LONGEST_TITLE + " letters.");
             }
             if (i == 0 && line.under()) {
-                problems.at("under", i, "The first goal can be under no other.");
+                problems.at("under", i, "The first goal cannot be under another.");
             }
             if (line.id() != 0
                     && (!seen.add(line.id())
@@ -151,7 +171,7 @@ public class GoalService {
                             "title",
                             i,
                             line.title()
-                                    + " has evidence or levels of its own. Take them back first: a goal with others under it is judged by these.");
+                                    + " has evidence or levels of its own. Delete them first: a goal with others under it is judged by these.");
                 }
                 if (!line.secure().isEmpty()
                         || !line.needs().isEmpty()
@@ -166,14 +186,14 @@ public class GoalService {
                 problems.at(
                         "secure",
                         i,
-                        "Secure from “" + line.secure() + "” will not do. It must be a percent from 0 to 100.");
+                        "Secure from “" + line.secure() + "” is not valid. It must be a percent from 0 to 100.");
             }
             if (!line.needs().matches("|[1-9][0-9]{0,2}")) {
                 problems.at(
                         "needs",
                         i,
                         "“" + line.needs()
-                                + "” pieces needed will not do. It must be a whole number, or empty for all.");
+                                + "” pieces needed is not valid. It must be a whole number, or empty for all.");
             }
         }
         if (lines.size() > MOST_GOALS) {
@@ -232,10 +252,7 @@ public class GoalService {
         if (lines.isEmpty()) {
             throw FormException.at("pasted", "There is no goal in it. Write one in each line.");
         }
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        Goals before = of(books.open(teacher, classId).book());
+        Goals before = of(lock(teacher, classId).book());
         List<GoalLine> all = new ArrayList<>(GoalLine.of(before));
         all.addAll(lines);
         Problems problems = new Problems();
@@ -252,70 +269,6 @@ public class GoalService {
         write(teacher, classId, all);
         changes.recordGroundwork(teacher, classId, "goals", count(before.all().size()), count(all.size()));
         return lines.size();
-    }
-
-    /**
-     * Saves what is evidence of which goal.
-     *
-     * @param links all there are to be
-     * @throws FormException where a piece would be evidence whole and in part; nothing is saved then
-     * @throws NotFoundException where a goal, piece or part is not of the class
-     */
-    @Transactional
-    public void link(TeacherId teacher, long classId, String stamp, Set<Link> links) {
-        Book book = lock(teacher, classId, stamp);
-        Goals goals = of(book);
-        Set<Link> before = links(goals);
-        for (Link link : links) {
-            Goal goal =
-                    goals.find(new GoalId(Long.toString(link.goal()))).orElseThrow(() -> new NotFoundException("goal"));
-            Assessment piece = book.placeOf(new AssessmentId(Long.toString(link.assessment())))
-                    .map(book.assessments()::get)
-                    .orElseThrow(() -> new NotFoundException("assessment"));
-            if (link.part() != 0
-                            && piece.indexOf(new PartId(Long.toString(link.part())))
-                                    .isEmpty()
-                    || !piece.kind().isMarked()
-                    || !goals.under(goal).isEmpty()) {
-                throw new NotFoundException("assessment");
-            }
-            if (link.part() != 0 && links.contains(new Link(link.goal(), link.assessment(), 0))) {
-                throw new FormException(piece.title() + " would be evidence of “" + goal.title()
-                        + "” whole and in part. Choose one of them; nothing was saved.");
-            }
-        }
-        before.stream()
-                .filter(link -> !links.contains(link))
-                .forEach(link -> mapper.deleteEvidence(teacher, row(classId, link)));
-        // New ones in the order of the book, so that those of one day are judged in that order.
-        for (Assessment piece : book.assessments()) {
-            links.stream()
-                    .filter(link -> link.assessment() == ClassBook.id(piece) && !before.contains(link))
-                    .sorted(Comparator.comparingLong(Link::goal).thenComparingLong(Link::part))
-                    .forEach(link -> mapper.insertEvidence(teacher, row(classId, link)));
-        }
-        changes.recordGroundwork(teacher, classId, "evidence of goals", pieces(before.size()), pieces(links.size()));
-    }
-
-    private static String pieces(int count) {
-        return count == 1 ? "1 link" : count + " links";
-    }
-
-    static Set<Link> links(Goals goals) {
-        Set<Link> links = new HashSet<>();
-        goals.all()
-                .forEach(goal -> goal.evidence()
-                        .forEach(own -> links.add(new Link(
-                                id(goal.id()),
-                                Long.parseLong(own.assessment().text()),
-                                own.part()
-                                        .map(part -> Long.parseLong(part.text()))
-                                        .orElse(0L)))));
-        return links;
-    }
-
-    private static EvidenceRow row(long classId, Link link) {
-        return new EvidenceRow(classId, link.goal(), link.assessment(), link.part() == 0 ? null : link.part());
     }
 
     static long id(GoalId id) {

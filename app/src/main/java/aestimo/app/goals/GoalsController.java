@@ -1,9 +1,10 @@
 package aestimo.app.goals;
 
+import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
+import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
-import aestimo.app.goals.GoalService.Link;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Assessment;
@@ -32,10 +33,17 @@ class GoalsController {
 
     private final FrameService frames;
     private final GoalService goals;
+    private final EvidenceService evidence;
+    private final GoalsCopier copier;
+    private final BookService books;
 
-    GoalsController(FrameService frames, GoalService goals) {
+    GoalsController(
+            FrameService frames, GoalService goals, EvidenceService evidence, GoalsCopier copier, BookService books) {
         this.frames = frames;
         this.goals = goals;
+        this.evidence = evidence;
+        this.copier = copier;
+        this.books = books;
     }
 
     private static String to(OpenClass open, String page) {
@@ -66,12 +74,23 @@ class GoalsController {
                         .map(Goal::title)
                         .toList());
         model.addAttribute("loose", loose(open, all));
+        model.addAttribute(
+                "aboves",
+                all.all().stream()
+                        .filter(goal -> !all.under(goal).isEmpty())
+                        .map(goal -> GoalService.id(goal.id()))
+                        .collect(Collectors.toSet()));
+        model.addAttribute(
+                "others",
+                books.classes(open.teacher()).stream()
+                        .filter(row -> row.id() != open.id())
+                        .toList());
         return "goals/goals";
     }
 
     /** Titles of marked pieces that are evidence of nothing, whole or in part. */
     private static List<String> loose(OpenClass open, Goals all) {
-        Set<Long> linked = GoalService.links(all).stream().map(Link::assessment).collect(Collectors.toSet());
+        Set<Long> linked = Link.of(all).stream().map(Link::assessment).collect(Collectors.toSet());
         return open.book().assessments().stream()
                 .filter(piece -> piece.kind().isMarked() && !linked.contains(ClassBook.id(piece)))
                 .map(Assessment::title)
@@ -132,30 +151,61 @@ class GoalsController {
         }
     }
 
+    /**
+     * The part of the grid that is shown: all of it, one goal or one piece.
+     *
+     * @param goal 0 for all, as {@code piece}
+     */
+    private record Shown(long goal, long piece) {
+        static Shown of(OpenClass open) {
+            return new Shown(
+                    FormFields.toNumber(open.parameters().get("goal")),
+                    FormFields.toNumber(open.parameters().get("piece")));
+        }
+
+        boolean holds(Goal own) {
+            return goal == 0 || GoalService.id(own.id()) == goal;
+        }
+
+        boolean holds(Assessment own) {
+            return piece == 0 || ClassBook.id(own) == piece;
+        }
+
+        boolean holds(Link link) {
+            return (goal == 0 || link.goal() == goal) && (piece == 0 || link.assessment() == piece);
+        }
+
+        /** As an address holds it. */
+        String query() {
+            return (goal == 0 ? "" : "&goal=" + goal) + (piece == 0 ? "" : "&piece=" + piece);
+        }
+    }
+
     @GetMapping("/evidence")
     String grid(OpenClass open, Model model) {
-        Goals all = GoalService.of(open.book());
+        Shown shown = Shown.of(open);
         model.addAttribute("frame", frames.ofClass(open, PAGE + "/evidence"));
         model.addAttribute("stamp", GoalService.stamp(open.book()));
         model.addAttribute(
                 "goals",
-                all.all().stream().filter(goal -> all.under(goal).isEmpty()).toList());
-        model.addAttribute("rows", rows(open));
+                PieceGoals.offered(open.book()).stream().filter(shown::holds).toList());
+        model.addAttribute("rows", rows(open, shown));
+        model.addAttribute("shown", shown.query());
         if (!model.containsAttribute("links")) {
             model.addAttribute(
                     "links",
-                    GoalService.links(all).stream()
-                            .map(link -> link.goal() + ":" + link.assessment() + ":" + link.part())
+                    Link.of(GoalService.of(open.book())).stream()
+                            .map(Link::toString)
                             .collect(Collectors.toSet()));
         }
         return "goals/evidence";
     }
 
-    private static List<Row> rows(OpenClass open) {
+    private static List<Row> rows(OpenClass open, Shown shown) {
         List<Row> rows = new ArrayList<>();
         for (Assessment piece : open.book().assessments()) {
-            if (piece.kind().isMarked()) {
-                String date = piece.date().toString();
+            if (piece.kind().isMarked() && shown.holds(piece)) {
+                String date = Days.brief(piece.date());
                 rows.add(new Row(ClassBook.id(piece), 0, piece.title(), date));
                 piece.parts()
                         .forEach(part -> rows.add(new Row(
@@ -167,17 +217,30 @@ class GoalsController {
 
     @PostMapping("/evidence")
     String link(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
+        Shown shown = Shown.of(open);
         Set<String> ticked = Set.copyOf(fields.texts("link"));
-        return Sent.of(() -> goals.link(
+        return Sent.of(() -> evidence.link(
                         open.teacher(),
                         open.id(),
                         fields.text("stamp"),
+                        shown::holds,
                         ticked.stream().flatMap(link -> Link.of(link).stream()).collect(Collectors.toSet())))
-                .saying(flash, "What is evidence of which goal is saved.")
-                .to(to(open, "/evidence"))
+                .saying(flash, "The evidence is saved.")
+                .to(to(open, "/evidence") + shown.query())
                 .orShow(model, () -> {
                     model.addAttribute("links", ticked);
                     return grid(open, model);
                 });
+    }
+
+    /** The goals again in other classes, with the evidence they have there by the same titles. */
+    @PostMapping("/copy")
+    String copy(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
+        List<Long> classes =
+                fields.texts("to").stream().map(FormFields::toNumber).toList();
+        return Sent.of(() -> copier.copy(open.teacher(), open.id(), classes))
+                .saying(flash, made -> String.join(" ", made))
+                .to(to(open, ""))
+                .orShow(model, "copyProblems", () -> list(open, model));
     }
 }

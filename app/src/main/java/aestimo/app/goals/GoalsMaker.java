@@ -5,7 +5,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.goals.GoalMapper.EvidenceRow;
 import aestimo.app.goals.GoalMapper.GoalRow;
 import aestimo.app.goals.GoalMapper.LevelRow;
-import aestimo.app.goals.GoalService.Link;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Assessment;
@@ -36,11 +35,13 @@ public class GoalsMaker {
     private final GoalMapper mapper;
     private final BookService books;
     private final GoalService goals;
+    private final EvidenceService evidence;
 
-    GoalsMaker(GoalMapper mapper, BookService books, GoalService goals) {
+    GoalsMaker(GoalMapper mapper, BookService books, GoalService goals, EvidenceService evidence) {
         this.mapper = mapper;
         this.books = books;
         this.goals = goals;
+        this.evidence = evidence;
     }
 
     /**
@@ -62,9 +63,8 @@ public class GoalsMaker {
                         .anyMatch(goal -> goal.title().isEmpty()
                                 || goal.title().length() > GoalService.LONGEST_TITLE
                                 || goal.statedNeeds().orElse(1) > MOST_NEEDED)) {
-            throw new FormException(
-                    "The goals are over " + GoalService.MOST_GOALS + ", or one is said in no word or in over "
-                            + GoalService.LONGEST_TITLE + " letters. Nothing was made.");
+            throw new FormException("The goals are over " + GoalService.MOST_GOALS + ", or one has no words or over "
+                    + GoalService.LONGEST_TITLE + " letters. Nothing was made.");
         }
         Book made = books.open(teacher, classId).book();
         Map<GoalId, Long> ids = new HashMap<>();
@@ -142,7 +142,7 @@ public class GoalsMaker {
     public void addAndLink(TeacherId teacher, long classId, Map<String, List<String>> listed) {
         goals.add(teacher, classId, GoalList.ofText(String.join("\n", listed.keySet())));
         Book book = books.open(teacher, classId).book();
-        Set<Link> links = new HashSet<>();
+        Set<Link> links = new HashSet<>(Link.of(GoalService.of(book)));
         listed.forEach((line, titles) -> {
             Goal goal = GoalService.of(book).all().stream()
                     .filter(own -> own.title().equals(line.strip()))
@@ -165,6 +165,6 @@ public class GoalsMaker {
                                         .text())));
             }
         });
-        goals.link(teacher, classId, GoalService.stamp(book), links);
+        evidence.link(teacher, classId, GoalService.stamp(book), link -> true, links);
     }
 }

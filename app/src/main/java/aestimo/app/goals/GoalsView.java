@@ -7,6 +7,7 @@ import aestimo.core.book.Student;
 import aestimo.core.book.Term;
 import aestimo.core.counting.Counting;
 import aestimo.core.goal.Goal;
+import aestimo.core.goal.Goals;
 import aestimo.core.goal.Level;
 import aestimo.core.judging.ClassGoals;
 import aestimo.core.judging.GoalStanding;
@@ -14,12 +15,14 @@ import aestimo.core.result.Span;
 import aestimo.core.working.GoalWorking;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /**
  * How far a class is with its goals over a span, as it is drawn.
@@ -71,6 +74,10 @@ record GoalsView(List<Bar> bars) {
      * @param moved who came to be secure since the term before, and who is so no longer; empty for nothing to tell
      */
     record Bar(long id, String title, boolean under, List<Part> parts, String terms, String moved) {
+        boolean isAnyAt(Level level) {
+            return parts.stream().anyMatch(part -> part.said().level() == level && part.count() > 0);
+        }
+
         /** “4 not begun, 3 begun, 2 again, 15 secure”. */
         public String words() {
             return String.join(
@@ -82,20 +89,40 @@ record GoalsView(List<Bar> bars) {
     }
 
     /** @param set those counted; empty: all */
-    static GoalsView of(OpenClass open, Counting counting, String set) {
+    static GoalsView of(OpenClass open, ClassGoals now, String set) {
         Book book = open.book();
         Predicate<Student> meant =
                 student -> set.isEmpty() || student.set().filter(set::equals).isPresent();
-        ClassGoals now = ClassGoals.of(counting, open.span().span()).orElseThrow();
-        List<ClassGoals> byTerm = terms(open, counting);
+        List<ClassGoals> byTerm = terms(open, now.counting());
         List<Bar> bars = new ArrayList<>();
-        for (Goal goal : now.goals().all()) {
-            if (goal.parent().isEmpty()) {
-                bars.add(bar(book, now, byTerm, goal, meant));
-                now.goals().under(goal).forEach(under -> bars.add(bar(book, now, byTerm, under, meant)));
+        inOrder(now.goals()).forEach(goal -> bars.add(bar(book, now, byTerm, goal, meant)));
+        return new GoalsView(bars);
+    }
+
+    /** Each goal with those under it behind it. */
+    static List<Goal> inOrder(Goals goals) {
+        return goals.all().stream()
+                .filter(goal -> goal.parent().isEmpty())
+                .flatMap(goal -> Stream.concat(Stream.of(goal), goals.under(goal).stream()))
+                .toList();
+    }
+
+    /** The goals in which anybody is at a level, with those they are under. */
+    GoalsView at(Level level) {
+        List<Bar> shown = new ArrayList<>();
+        for (int i = 0; i < bars.size(); i++) {
+            Bar bar = bars.get(i);
+            boolean any = bar.isAnyAt(level);
+            for (int under = i + 1;
+                    !bar.under() && under < bars.size() && bars.get(under).under();
+                    under++) {
+                any |= bars.get(under).isAnyAt(level);
+            }
+            if (any) {
+                shown.add(bar);
             }
         }
-        return new GoalsView(bars);
+        return new GoalsView(shown);
     }
 
     /** Each term up to the one that is looked at; none where something else is. */
@@ -155,25 +182,51 @@ record GoalsView(List<Bar> bars) {
                 + (fewer == 0 ? "" : fewer + " no longer");
     }
 
+    /**
+     * A student with all goals of one level.
+     *
+     * @param titles of goals with evidence of their own
+     */
+    record ManyGoals(long id, String name, List<String> titles) {}
+
+    /** Those present who are at a level in any goal, those in most of them first. */
+    static List<ManyGoals> byStudent(OpenClass open, ClassGoals goals, Level level, String set) {
+        return present(open, set).stream()
+                .map(student -> new ManyGoals(
+                        ClassBook.id(student),
+                        student.listName(),
+                        goals.at(level, student).stream().map(Goal::title).toList()))
+                .filter(own -> !own.titles().isEmpty())
+                .sorted(Comparator.comparingInt((ManyGoals own) -> own.titles().size())
+                        .reversed())
+                .toList();
+    }
+
+    /** Those in the class at the end of what is looked at; of one set, or of all. */
+    static List<Student> present(OpenClass open, String set) {
+        return open.book().students().stream()
+                .filter(student -> student.isEnrolledOn(open.span().span().presenceDay(open.book())))
+                .filter(student ->
+                        set.isEmpty() || student.set().filter(set::equals).isPresent())
+                .toList();
+    }
+
     /** A student at a goal. */
     record AtGoal(long id, String name, Said said, String why, boolean byHand) {}
 
     /** Those present with how far they are with one goal, and why. */
     static List<AtGoal> students(OpenClass open, ClassGoals goals, Goal goal, String set) {
-        List<AtGoal> all = new ArrayList<>();
-        for (Student student : open.book().students()) {
-            if (student.isEnrolledOn(open.span().span().presenceDay(open.book()))
-                    && (set.isEmpty() || student.set().filter(set::equals).isPresent())) {
-                GoalStanding own = goals.of(student, goal);
-                all.add(new AtGoal(
-                        ClassBook.id(student),
-                        student.listName(),
-                        new Said(own.level()),
-                        GoalWorking.why(
-                                goals, student, goal, open.book().rules().places()),
-                        own.byHand().isPresent()));
-            }
-        }
-        return all;
+        return present(open, set).stream()
+                .map(student -> {
+                    GoalStanding own = goals.of(student, goal);
+                    return new AtGoal(
+                            ClassBook.id(student),
+                            student.listName(),
+                            new Said(own.level()),
+                            GoalWorking.why(
+                                    goals, student, goal, open.book().rules().places()),
+                            own.byHand().isPresent());
+                })
+                .toList();
     }
 }

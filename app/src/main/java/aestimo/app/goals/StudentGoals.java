@@ -3,7 +3,6 @@ package aestimo.app.goals;
 import aestimo.core.book.Student;
 import aestimo.core.goal.Goal;
 import aestimo.core.judging.ClassGoals;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -18,14 +17,19 @@ public record StudentGoals(List<Line> lines) {
 
     /** @param goals of the class; empty where it has none */
     public static StudentGoals of(Optional<ClassGoals> goals, Student student) {
-        List<Line> lines = new ArrayList<>();
-        goals.ifPresent(all -> all.goals().all().stream()
-                .filter(goal -> goal.parent().isEmpty())
-                .forEach(goal -> {
-                    lines.add(line(all, student, goal));
-                    all.goals().under(goal).forEach(under -> lines.add(line(all, student, under)));
-                }));
-        return new StudentGoals(lines);
+        return new StudentGoals(goals.stream()
+                .flatMap(all -> GoalsView.inOrder(all.goals()).stream().map(goal -> line(all, student, goal)))
+                .toList());
+    }
+
+    /** A level as a form offers it. */
+    public record Choice(String key, String sign, String words) {}
+
+    /** All levels, from the least on. */
+    public static List<Choice> levels() {
+        return GoalsView.levels().stream()
+                .map(said -> new Choice(said.key(), said.sign(), said.words()))
+                .toList();
     }
 
     private static Line line(ClassGoals all, Student student, Goal goal) {

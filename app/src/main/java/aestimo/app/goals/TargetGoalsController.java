@@ -1,5 +1,6 @@
 package aestimo.app.goals;
 
+import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.goals.GoalsView.AtGoal;
@@ -8,6 +9,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Sent;
+import aestimo.app.web.Undo;
 import aestimo.core.book.Student;
 import aestimo.core.counting.Counting;
 import aestimo.core.goal.Goal;
@@ -27,6 +29,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -40,6 +45,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @RequestMapping("/classes/{classId}/targets/goals")
 class TargetGoalsController {
     private static final String PAGE = "targets/goals";
+    private static final Pattern ROOM = Pattern.compile("room-([0-9]{1,18})(-name)?");
 
     private final FrameService frames;
     private final LevelService levels;
@@ -49,9 +55,22 @@ class TargetGoalsController {
         this.levels = levels;
     }
 
+    /** @param page under this one, or “room-12” or “room-12-name” for a lesson in the room */
     private static String to(OpenClass open, String page) {
-        return "redirect:/classes/" + open.id() + "/" + PAGE + page + "?"
-                + open.span().query();
+        Matcher room = ROOM.matcher(page);
+        return "redirect:/classes/" + open.id() + "/"
+                + (room.matches()
+                        ? "room?" + open.span().query() + "&lesson=" + room.group(1)
+                                + (room.group(2) == null ? "" : "&by=name")
+                        : PAGE + page + "?" + open.span().query());
+    }
+
+    /** The page to come back to as a form sends it; nothing where it is none of ours, or of a goal that is gone. */
+    private static String page(OpenClass open, FormFields fields) {
+        String page = fields.text("page");
+        boolean gone = page.startsWith("/of/")
+                && GoalService.of(open.book()).find(id(page.substring(4))).isEmpty();
+        return !gone && page.matches("(/of)?/[0-9]{1,18}") || ROOM.matcher(page).matches() ? page : "";
     }
 
     private static String set(OpenClass open) {
@@ -68,14 +87,20 @@ class TargetGoalsController {
         if (GoalService.of(open.book()).all().isEmpty()) {
             return "goals/standing";
         }
-        Counting counting = Counting.of(open.book());
-        model.addAttribute("view", GoalsView.of(open, counting, set(open)));
-        ClassGoals judged = ClassGoals.of(counting, open.span().span()).orElseThrow();
+        ClassGoals judged =
+                ClassGoals.of(Counting.of(open.book()), open.span().span()).orElseThrow();
         Optional<Goal> chosen = judged.goals().find(id(open.parameters().getOrDefault("goal", "")));
         Optional<Level> level = GoalsView.level(open.parameters().getOrDefault("level", ""));
+        GoalsView view = GoalsView.of(open, judged, set(open));
+        Optional<Level> filter = level.filter(own -> chosen.isEmpty());
+        model.addAttribute("view", filter.map(view::at).orElse(view));
+        model.addAttribute("chosenLevel", level.map(Said::new).orElse(null));
+        filter.ifPresent(own -> {
+            model.addAttribute("filtered", own);
+            model.addAttribute("byStudent", GoalsView.byStudent(open, judged, own, set(open)));
+        });
         chosen.ifPresent(goal -> {
             model.addAttribute("chosen", goal);
-            model.addAttribute("chosenLevel", level.map(Said::new).orElse(null));
             model.addAttribute(
                     "students",
                     GoalsView.students(open, judged, goal, set(open)).stream()
@@ -129,15 +154,43 @@ class TargetGoalsController {
                     if (asked.isEmpty()) {
                         throw new FormException("Choose a level for somebody first.");
                     }
-                    levels.setLevels(open.teacher(), open.id(), goalId, asked, day(fields));
-                    return asked.size();
+                    return levels.setLevels(open.teacher(), open.id(), goalId, asked, day(fields));
                 })
-                .saying(flash, count -> count == 1 ? "1 level is set." : count + " levels are set.")
+                .saying(flash, TargetGoalsController::set)
+                .undoable(flash, step -> undo(open, step, "/of/" + goalId))
                 .to(to(open, "/of/" + goalId))
                 .orShow(model, () -> {
                     model.addAttribute("day", fields.text("day"));
                     return ofGoal(open, goalId, model);
                 });
+    }
+
+    private static String set(LevelService.Step step) {
+        return step.levels() == 0
+                ? "These levels were set already."
+                : step.levels() == 1 ? "1 level is set." : step.levels() + " levels are set.";
+    }
+
+    private static Optional<Undo> undo(OpenClass open, LevelService.Step step, String page) {
+        return step.levels() == 0
+                ? Optional.empty()
+                : Optional.of(new Undo(
+                        "/classes/" + open.id() + "/" + PAGE + "/undo?"
+                                + open.span().query(),
+                        step.id().toString(),
+                        page));
+    }
+
+    /** Puts back what was set at once; the page it was set on says so, and can do it again. */
+    @PostMapping("/undo")
+    String undo(OpenClass open, FormFields fields, RedirectAttributes flash) {
+        String page = page(open, fields);
+        boolean again = fields.text("words").equals("Redo");
+        UUID step = Undo.step(fields).orElseThrow(() -> new NotFoundException("step"));
+        return Sent.of(() -> levels.undo(open.teacher(), open.id(), step))
+                .saying(flash, again ? "Done again." : "Undone. Everything is as it was before.")
+                .undoable(flash, undone -> undo(open, undone, page).map(undo -> again ? undo : undo.redo()))
+                .orSay(flash, to(open, page));
     }
 
     private static LocalDate day(FormFields fields) {
@@ -193,20 +246,15 @@ class TargetGoalsController {
 
     private static List<Own> own(OpenClass open, Student student) {
         Goals all = GoalService.of(open.book());
-        List<Own> own = new ArrayList<>();
         if (all.all().isEmpty()) {
-            return own;
+            return List.of();
         }
         Counting counting = Counting.of(open.book());
         ClassGoals judged = ClassGoals.of(counting, open.span().span()).orElseThrow();
         List<ClassGoals> byTerm = GoalsView.byTerm(open.book(), counting);
-        for (Goal goal : all.all()) {
-            if (goal.parent().isEmpty()) {
-                own.add(own(open, student, judged, byTerm, goal));
-                all.under(goal).forEach(under -> own.add(own(open, student, judged, byTerm, under)));
-            }
-        }
-        return own;
+        return GoalsView.inOrder(all).stream()
+                .map(goal -> own(open, student, judged, byTerm, goal))
+                .toList();
     }
 
     private static Own own(OpenClass open, Student student, ClassGoals judged, List<ClassGoals> byTerm, Goal goal) {
@@ -239,6 +287,8 @@ class TargetGoalsController {
     String setOne(
             OpenClass open, @PathVariable long enrolmentId, FormFields fields, Model model, RedirectAttributes flash) {
         String asked = fields.text("level");
+        String page = page(open, fields).isEmpty() ? "/" + enrolmentId : page(open, fields);
+        Student student = open.classBook().student(enrolmentId);
         return Sent.of(() -> levels.setLevel(
                         open.teacher(),
                         open.id(),
@@ -246,8 +296,19 @@ class TargetGoalsController {
                         fields.number("goal"),
                         asked.equals("none") ? Optional.empty() : Optional.of(level(asked)),
                         day(fields)))
-                .saying(flash, asked.equals("none") ? "The level set by hand is taken back." : "The level is set.")
-                .to(to(open, "/" + enrolmentId))
+                .saying(
+                        flash,
+                        step -> step.levels() == 0
+                                ? set(step)
+                                : student.listName() + ", "
+                                        + goal(GoalService.of(open.book()), fields.number("goal"))
+                                                .title() + ": "
+                                        + (asked.equals("none")
+                                                ? "the level set by hand is deleted."
+                                                : GoalWorking.words(level(asked)) + " from " + Days.brief(day(fields))
+                                                        + "."))
+                .undoable(flash, step -> undo(open, step, page))
+                .to(to(open, page))
                 .orShow(model, () -> {
                     model.addAttribute("day", fields.text("day"));
                     return ofStudent(open, enrolmentId, model);

@@ -72,7 +72,7 @@ public class BoundaryService {
                 write(teacher, id, bands);
             }
         }
-        List<ClassRow> classes = books.classes(teacher);
+        List<ClassRow> classes = books.allClasses(teacher);
         return mapper.findLibrary(teacher).stream()
                 .map(row -> named(row, classes))
                 .toList();
@@ -89,7 +89,7 @@ public class BoundaryService {
     /** The set a class uses. */
     @Transactional(readOnly = true)
     public Named of(TeacherId teacher, ClassRow row) {
-        return named(mapper.findBoundaries(teacher, row.boundariesId()).orElseThrow(), books.classes(teacher));
+        return named(mapper.findBoundaries(teacher, row.boundariesId()).orElseThrow(), books.allClasses(teacher));
     }
 
     /**
@@ -140,9 +140,13 @@ public class BoundaryService {
     private void checkPass(TeacherId teacher, ClassRow row, List<Band> bands) {
         Optional<String> pass = books.open(teacher, row.id()).book().rules().pass();
         if (pass.isPresent() && bands.stream().noneMatch(band -> band.label().equals(pass.get()))) {
-            throw new FormException(pass.get() + " is the pass band of " + row.title()
-                    + ". Name another under Rules, then take it out.");
+            throw new FormException(lacksPass(pass.get(), row));
         }
+    }
+
+    /** Why a class cannot do without the band that is its pass. */
+    static String lacksPass(String pass, ClassRow row) {
+        return pass + " is the pass band of " + row.title() + ". Name another under Rules, then delete it.";
     }
 
     /**
@@ -259,11 +263,15 @@ public class BoundaryService {
         }
     }
 
-    private static String words(Boundaries boundaries) {
+    /** “7 from 85, 6 from 72”; “none” without bands. */
+    static String words(Boundaries boundaries) {
         return boundaries.isEmpty()
                 ? "none"
                 : boundaries.bands().stream()
-                        .map(band -> band.label() + " from " + from(band))
+                        .map(band -> band.label() + " from " + from(band)
+                                + band.worth()
+                                        .map(worth -> ", worth " + Plain.words(worth))
+                                        .orElse(""))
                         .collect(Collectors.joining(", "));
     }
 

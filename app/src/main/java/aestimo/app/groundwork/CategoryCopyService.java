@@ -8,7 +8,6 @@ import aestimo.app.groundwork.Forms.CategoryLine;
 import aestimo.app.groundwork.Forms.WeightsForm;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
 import aestimo.core.result.Span;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -114,7 +113,7 @@ public class CategoryCopyService {
             if (other.assessments() > 0 && !other.line().retired()) {
                 throw new FormException(other.line().name() + " is not among them and holds "
                         + (other.assessments() == 1 ? "1 assessment" : other.assessments() + " assessments")
-                        + ". Put them elsewhere, or retire it, first.");
+                        + ". Move them first, or retire it.");
             }
             if (other.line().retired()) {
                 lines.add(other.line());
@@ -131,29 +130,14 @@ public class CategoryCopyService {
                 + (line.dropLowest() == 0 ? "" : " less the lowest " + line.dropLowest());
     }
 
-    /**
-     * What became of one class.
-     *
-     * @param refused why not; empty text where it was done
-     */
-    public record Applied(String className, String refused) {}
-
     /** Applies them to the chosen classes; each is kept or refused by itself. */
     public List<Applied> apply(TeacherId teacher, long classId, List<Long> chosen) {
         List<CategoryLine> own = lines(teacher, classId);
-        List<Applied> applied = new ArrayList<>();
-        for (long other : chosen) {
-            if (other == classId) {
-                throw new NotFoundException("class");
-            }
-            ClassBook classBook = books.open(teacher, other);
-            try {
-                categories.saveWeights(teacher, other, form(teacher, own, classBook, new ArrayList<>()));
-                applied.add(new Applied(classBook.row().title(), ""));
-            } catch (FormException refused) {
-                applied.add(new Applied(classBook.row().title(), String.join(" ", refused.problems())));
-            }
-        }
-        return applied;
+        return Applied.toEach(
+                books,
+                teacher,
+                classId,
+                chosen,
+                to -> categories.saveWeights(teacher, to.row().id(), form(teacher, own, to, new ArrayList<>())));
     }
 }

@@ -2,6 +2,7 @@ package aestimo.app.groundwork;
 
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
+import aestimo.app.book.ClassRow;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Plain;
 import aestimo.app.groundwork.Forms.CategoryLine;
@@ -23,6 +24,7 @@ import aestimo.core.value.WeightScale;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -99,7 +101,7 @@ public class CategoryService {
             if (!kept.contains(row.id()) && row.assessments() > 0) {
                 throw new FormException(row.name() + " holds "
                         + (row.assessments() == 1 ? "1 assessment" : row.assessments() + " assessments")
-                        + ". Put them into another category first, or retire it.");
+                        + ". Move them to another category first, or retire it.");
             }
         }
         save.advance(teacher, classId, form.version(), "categories " + words(before));
@@ -160,22 +162,7 @@ public class CategoryService {
         if (mapper.retireCategory(teacher, classId, categoryId, retired) == 0) {
             throw new NotFoundException("category");
         }
-        moves.forEach((assessmentId, to) -> {
-            Assessment assessment = classBook.assessment(assessmentId);
-            Category target = category(classBook, to);
-            if (target.retired()) {
-                throw new FormException(target.name() + " is retired and takes no assessment.");
-            }
-            if (mapper.moveAssessment(teacher, classId, assessmentId, categoryId, to) == 0) {
-                throw new FormException("“" + assessment.title() + "” was moved in another window meanwhile.");
-            }
-            changes.recordGroundwork(
-                    teacher,
-                    classId,
-                    "assessment",
-                    "“" + assessment.title() + "” in " + category.name(),
-                    "“" + assessment.title() + "” in " + target.name());
-        });
+        moves.forEach((assessmentId, to) -> move(teacher, classBook, assessmentId, category, to));
         save.check(teacher, classId);
         changes.recordGroundwork(
                 teacher,
@@ -183,6 +170,93 @@ public class CategoryService {
                 "category",
                 category.name() + (category.retired() ? ", retired" : ""),
                 category.name() + (retired ? ", retired" : ""));
+    }
+
+    /** The other classes of the year with a category of the same name in use. */
+    @Transactional(readOnly = true)
+    public List<ClassRow> alike(TeacherId teacher, ClassBook classBook, Category category) {
+        return books.classes(teacher).stream()
+                .filter(row -> row.id() != classBook.row().id()
+                        && row.yearId() == classBook.row().yearId())
+                .filter(row -> mapper.findCategories(teacher, row.id()).stream()
+                        .anyMatch(own -> !own.retired() && own.name().equalsIgnoreCase(category.name())))
+                .toList();
+    }
+
+    /**
+     * Retires a category, and those of the same name in other classes: all of them, or none.
+     *
+     * @param moves as for one class
+     * @param also the other classes
+     * @param to the name of the category their assessments go to; empty where they stay
+     * @throws FormException when a class has no such category in use, or an assessment cannot stand there
+     */
+    @Transactional
+    public void retireInAll(
+            TeacherId teacher, long classId, long categoryId, Map<Long, Long> moves, List<Long> also, String to) {
+        Category category = category(books.open(teacher, classId), categoryId);
+        retire(teacher, classId, categoryId, true, moves);
+        for (long other : new LinkedHashSet<>(also)) {
+            ClassBook classBook = books.open(teacher, other);
+            Category own = named(classBook, category.name());
+            Map<Long, Long> theirs = new HashMap<>();
+            if (!to.isEmpty()) {
+                long target = ClassBook.id(named(classBook, to));
+                classBook.book().assessments().stream()
+                        .filter(assessment -> assessment.category().equals(own.id()))
+                        .forEach(assessment -> theirs.put(ClassBook.id(assessment), target));
+            }
+            retire(teacher, other, ClassBook.id(own), true, theirs);
+        }
+    }
+
+    private static Category named(ClassBook classBook, String name) {
+        return classBook.book().categories().stream()
+                .filter(own -> !own.retired() && own.name().equalsIgnoreCase(name))
+                .findFirst()
+                .orElseThrow(() -> new FormException(
+                        classBook.row().title() + " has no category " + name + " in use. Nothing was retired."));
+    }
+
+    /**
+     * Moves assessments to another category: all of them, or none. Those that are in it already stay as they are.
+     *
+     * @return how many were moved
+     * @throws FormException when the category takes none, or another window moved one meanwhile
+     * @throws NotFoundException when the class has no such category or assessment
+     */
+    @Transactional
+    public int move(TeacherId teacher, long classId, List<Long> assessmentIds, long to) {
+        ClassBook classBook = books.open(teacher, classId);
+        category(classBook, to);
+        int moved = 0;
+        for (long assessmentId : new LinkedHashSet<>(assessmentIds)) {
+            Category from = classBook.book().categoryOf(classBook.assessment(assessmentId));
+            if (ClassBook.id(from) != to) {
+                move(teacher, classBook, assessmentId, from, to);
+                moved++;
+            }
+        }
+        save.check(teacher, classId);
+        return moved;
+    }
+
+    private void move(TeacherId teacher, ClassBook classBook, long assessmentId, Category from, long to) {
+        Assessment assessment = classBook.assessment(assessmentId);
+        Category target = category(classBook, to);
+        long classId = classBook.row().id();
+        if (target.retired()) {
+            throw new FormException(target.name() + " is retired and takes no assessment.");
+        }
+        if (mapper.moveAssessment(teacher, classId, assessmentId, ClassBook.id(from), to) == 0) {
+            throw new FormException("“" + assessment.title() + "” was moved in another window meanwhile.");
+        }
+        changes.recordGroundwork(
+                teacher,
+                classId,
+                "assessment",
+                "“" + assessment.title() + "” in " + from.name(),
+                "“" + assessment.title() + "” in " + target.name());
     }
 
     private static Category category(ClassBook classBook, long categoryId) {

@@ -31,7 +31,7 @@ class ClassSave {
     public void advance(TeacherId teacher, long classId, int version, String now) {
         if (mapper.advanceClass(teacher, classId, version) == 0) {
             throw new FormException("This was changed in another window meanwhile; there are now " + now
-                    + ". What you typed is still here, not saved: save again to put it in place.");
+                    + ". What you typed is still here, not saved: save again to replace it.");
         }
     }
 

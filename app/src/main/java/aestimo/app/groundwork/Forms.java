@@ -1,6 +1,9 @@
 package aestimo.app.groundwork;
 
+import aestimo.app.frame.Days;
 import aestimo.app.web.FormFields;
+import aestimo.core.typed.NumberedNames;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -17,6 +20,11 @@ public final class Forms {
         /** One without a weight. */
         public TermLine(long id, String name, String starts, String ends) {
             this(id, name, starts, ends, "0", false);
+        }
+
+        /** “Term 1, 1 Sep – 18 Dec”, where the days are days. */
+        public String words() {
+            return name + ", " + Days.brief(LocalDate.parse(starts)) + " – " + Days.brief(LocalDate.parse(ends));
         }
 
         boolean isEmpty() {
@@ -65,7 +73,7 @@ public final class Forms {
             this(yearId, name, subject, tint, true);
         }
 
-        static ClassForm read(FormFields fields) {
+        public static ClassForm read(FormFields fields) {
             return new ClassForm(
                     fields.number("yearId"),
                     fields.text("name"),
@@ -118,6 +126,15 @@ public final class Forms {
                     lines.add(line);
                 }
             }
+            for (NumberedNames.Line line : NumberedNames.read(fields.text("together"))) {
+                int place = lines.size();
+                lines.add(new CategoryLine(
+                        0,
+                        line.name(),
+                        line.number(),
+                        CategoryService.SHAPES.get(place % CategoryService.SHAPES.size()),
+                        place % GroundworkService.TINTS + 1));
+            }
             return new WeightsForm((int) fields.number("version"), lines);
         }
     }
@@ -150,6 +167,8 @@ public final class Forms {
                     lines.add(line);
                 }
             }
+            NumberedNames.read(fields.text("together"))
+                    .forEach(line -> lines.add(new BandLine(line.name(), line.number())));
             return new BoundariesForm(
                     (int) fields.number("version"), lines, fields.text("forAll").equals("true"));
         }

@@ -150,7 +150,7 @@ interface GroundworkMapper {
             @Param("pass") String pass,
             @Param("notHandedIn") @Nullable Percent notHandedIn);
 
-    /** Those taken off the sheet go for good with their category. */
+    /** Those removed from the sheet go for good with their category. */
     void deleteRemovedPieces(
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("categoryId") long categoryId);
 

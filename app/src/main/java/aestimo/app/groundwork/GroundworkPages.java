@@ -33,7 +33,7 @@ class GroundworkPages {
         return books.open(teacher, classId);
     }
 
-    /** To a page of the class's groundwork, over the stretch of the year looked at. */
+    /** To a page of the class's groundwork, over the part of the year looked at. */
     static String redirect(long classId, String page, Model model) {
         String query = frame(model).query();
         return "redirect:/classes/" + classId + "/groundwork/" + page + (query.isEmpty() ? "" : "?" + query);

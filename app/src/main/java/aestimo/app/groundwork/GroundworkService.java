@@ -58,10 +58,11 @@ public class GroundworkService {
     /**
      * Changes a class's name, subject, colour or year.
      *
+     * @param version of the class the form was shown from
      * @throws FormException naming every reason why they cannot be kept
      */
     @Transactional
-    public void changeClass(TeacherId teacher, long classId, ClassForm form) {
+    public void changeClass(TeacherId teacher, long classId, int version, ClassForm form) {
         ClassRow before = books.classRow(teacher, classId);
         ClassForm inItsYear =
                 new ClassForm(before.yearId(), form.name(), form.subject(), form.tint(), form.takesResults());
@@ -69,6 +70,7 @@ public class GroundworkService {
         if (mapper.isClassNameTaken(teacher, classId, inItsYear)) {
             throw FormException.at("name", taken(form));
         }
+        save.advance(teacher, classId, version, words(before));
         mapper.updateClass(teacher, classId, inItsYear);
         changes.recordGroundwork(teacher, classId, "class", words(before), words(books.classRow(teacher, classId)));
     }
@@ -77,7 +79,8 @@ public class GroundworkService {
         return row.title() + (row.takesResults() ? "" : ", takes no results");
     }
 
-    private void check(TeacherId teacher, ClassForm form) {
+    /** @throws FormException naming every reason why a class cannot be so */
+    public void check(TeacherId teacher, ClassForm form) {
         Problems problems = new Problems();
         if (form.name().isEmpty() || form.name().length() > LONGEST_NAME) {
             problems.at("name", "The class needs a name of 1 to " + LONGEST_NAME + " letters, such as 9B.");

@@ -165,7 +165,7 @@ final class RuleEffects {
 
     private String pass() {
         if (book.rules().pass().isEmpty()) {
-            return "No pass band is named, so nobody stands below or just at it.";
+            return "No pass band is named, so nobody is below it or just at it.";
         }
         List<String> names = named(own -> own.result()
                 .flatMap(Result::pass)

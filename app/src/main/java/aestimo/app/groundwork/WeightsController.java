@@ -49,7 +49,7 @@ class WeightsController {
         pages.frame(open, "weights", model);
         long retiring = FormFields.toNumber(open.parameters().getOrDefault("retire", ""));
         if (retiring != 0) {
-            model.addAttribute("retire", Retirement.of(open.classBook(), retiring));
+            retirement(open, retiring, model);
         }
         return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
     }
@@ -74,6 +74,16 @@ class WeightsController {
                             .filter(other -> other != category && !other.retired())
                             .toList());
         }
+    }
+
+    private void retirement(OpenClass open, long categoryId, Model model) {
+        Retirement retirement = Retirement.of(open.classBook(), categoryId);
+        model.addAttribute("retire", retirement);
+        model.addAttribute(
+                "alike",
+                retirement.category().retired()
+                        ? List.of()
+                        : categories.alike(open.teacher(), open.classBook(), retirement.category()));
     }
 
     @PostMapping("/weights")
@@ -118,11 +128,26 @@ class WeightsController {
                 moves.put(FormFields.toNumber(fields.text("piece", i)), to);
             }
         }
-        return Sent.of(() -> categories.retire(open.teacher(), open.id(), categoryId, retired, moves))
-                .saying(flash, retired ? "The category is retired." : "The category is in use again.")
+        List<Long> also =
+                fields.texts("also").stream().map(FormFields::toNumber).toList();
+        return Sent.of(() -> {
+                    if (retired) {
+                        categories.retireInAll(
+                                open.teacher(), open.id(), categoryId, moves, also, fields.text("alsoTo"));
+                    } else {
+                        categories.retire(open.teacher(), open.id(), categoryId, false, moves);
+                    }
+                })
+                .saying(
+                        flash,
+                        !retired
+                                ? "The category is in use again."
+                                : also.isEmpty()
+                                        ? "The category is retired."
+                                        : "The category is retired in " + (also.size() + 1) + " classes.")
                 .to(GroundworkPages.redirect(open.id(), "weights", model))
                 .orShow(model, "weightProblems", () -> {
-                    model.addAttribute("retire", Retirement.of(open.classBook(), categoryId));
+                    retirement(open, categoryId, model);
                     return page(open, weightsForm(open), boundariesForm(open.classBook()), model);
                 });
     }
@@ -135,7 +160,7 @@ class WeightsController {
                 .saying(
                         flash,
                         form.bands().isEmpty()
-                                ? "Boundaries are saved: none, so percents stand without grades."
+                                ? "Boundaries are saved: none, so there are percents without grades."
                                 : "Boundaries are saved.")
                 .to(GroundworkPages.redirect(open.id(), "weights", model))
                 .orShow(model, "boundaryProblems", () -> page(open, weightsForm(open), form, model));

@@ -76,7 +76,8 @@ public record WouldMove(List<GradeMove> grades, int stay, int moved, Optional<St
         return result.map(own -> own.grade().map(Band::label).orElse("–")).orElse("none");
     }
 
-    private static boolean isLower(Optional<Result> own, Optional<Result> other, Book then) {
+    /** Whether a grade falls from one result to the other, by the bands of the book there would be. */
+    public static boolean isLower(Optional<Result> own, Optional<Result> other, Book then) {
         return other.isEmpty() || own.isPresent() && steps(own.get(), then) > steps(other.get(), then);
     }
 

@@ -1,6 +1,7 @@
 package aestimo.app.groundwork;
 
 import aestimo.app.book.BookService;
+import aestimo.app.book.ClassRow;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.frame.Days;
 import aestimo.app.groundwork.Forms.TermLine;
@@ -13,6 +14,7 @@ import aestimo.app.web.Problems;
 import aestimo.core.typed.TypedDay;
 import aestimo.core.value.Fraction;
 import aestimo.core.value.Weight;
+import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -37,7 +39,10 @@ public class YearService {
     private final ChangeService changes;
     private final HeldByReturns held;
 
-    YearService(GroundworkMapper mapper, BookService books, ChangeService changes, HeldByReturns held) {
+    private final Clock clock;
+
+    YearService(GroundworkMapper mapper, BookService books, ChangeService changes, HeldByReturns held, Clock clock) {
+        this.clock = clock;
         this.held = held;
         this.mapper = mapper;
         this.books = books;
@@ -120,6 +125,19 @@ public class YearService {
                 .toList();
     }
 
+    /** All classes of the teacher, archived ones too. */
+    @Transactional(readOnly = true)
+    public List<ClassRow> classes(TeacherId teacher) {
+        return books.allClasses(teacher);
+    }
+
+    /** A year to begin with or to go on to, for adjusting: nothing of it is saved. */
+    @Transactional(readOnly = true)
+    public YearForm proposed(TeacherId teacher) {
+        return ProposedYear.on(
+                LocalDate.now(clock), years(teacher).stream().map(Year::name).collect(Collectors.toSet()));
+    }
+
     /** @throws NotFoundException when the teacher has no such year */
     @Transactional(readOnly = true)
     public Year year(TeacherId teacher, long yearId) {
@@ -161,7 +179,7 @@ public class YearService {
         }
         if (mapper.updateYear(teacher, yearId, form.version(), form.name()) == 0) {
             throw new FormException("This year was changed in another window meanwhile; there it has " + before.words()
-                    + ". What you typed is still here, not saved: save again to put it in place.");
+                    + ". What you typed is still here, not saved: save again to replace it.");
         }
         checkPieces(mapper.findPieces(teacher, yearId), before.terms(), terms, form.moves());
         List<Long> kept = terms.stream().map(Term::id).filter(id -> id != 0).toList();
@@ -183,7 +201,7 @@ public class YearService {
             }
         }
         String after = year(teacher, yearId).allWords();
-        books.classes(teacher).stream()
+        books.allClasses(teacher).stream()
                 .filter(row -> row.yearId() == yearId)
                 .forEach(row -> changes.recordGroundwork(teacher, row.id(), "terms", before.allWords(), after));
     }
@@ -206,9 +224,9 @@ public class YearService {
         if (!outside.isEmpty()) {
             GroundworkMapper.DatedPiece piece = outside.get(0);
             throw new FormException((outside.size() == 1 ? "1 assessment" : outside.size() + " assessments")
-                    + " would lie in no term, such as “" + piece.title() + "” of " + piece.className() + " on "
+                    + " would be in no term, such as “" + piece.title() + "” of " + piece.className() + " on "
                     + Days.brief(piece.date())
-                    + ". Keep a term over that day, or give the assessment another date or term first.");
+                    + ". Leave a term on that day, or give the assessment another date or term first.");
         }
         if (!moves.isEmpty() && !mayMove) {
             throw new MovesException(moves);
@@ -239,7 +257,7 @@ public class YearService {
             if (line.name().isEmpty() || line.name().length() > 40) {
                 problems.at("termName", i, "Each term needs a name of 1 to 40 letters.");
             } else if (!names.add(line.name())) {
-                problems.at("termName", i, called + " stands twice. Each term needs its own name.");
+                problems.at("termName", i, called + " is there twice. Each term needs its own name.");
             }
             LocalDate starts = TypedDay.read(line.starts()).orElse(null);
             LocalDate ends = TypedDay.read(line.ends()).orElse(null);
@@ -302,7 +320,7 @@ public class YearService {
         return Optional.of(
                 within
                         ? "“" + later.name() + "” starts on the same day as “" + earlier.name()
-                                + "”. An exam term within another must start later, so that work of that day keeps its term."
+                                + "”. An exam term within another must start later, so that work of that day stays in its term."
                         : "“" + earlier.name() + "” and “" + later.name() + "” overlap: one ends on "
                                 + Days.brief(earlier.ends()) + ", the other starts on " + Days.brief(later.starts())
                                 + ". Only an exam term may lie within another.");

@@ -14,6 +14,7 @@ import aestimo.core.value.Weight;
 import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.marks.MarkColumn;
 import aestimo.exchange.marks.MarkSheet;
+import aestimo.exchange.register.DayHeading;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -48,6 +49,9 @@ final class ColumnPlanner {
         if (choice.role().isTarget()) {
             return new Column(found, choice, Optional.empty(), 0, targetProblem(found, choice, taken));
         }
+        if (choice.role() == ColumnRole.ATTENDANCE || choice.role().isContact()) {
+            return new Column(found, choice, Optional.empty(), 0, factProblem(found, choice, taken));
+        }
         if (choice.role() != ColumnRole.MARKS) {
             return new Column(found, choice, Optional.empty(), 0, "");
         }
@@ -62,7 +66,22 @@ final class ColumnPlanner {
             return "“" + found.heading()
                     + "” holds targets, but the class has no grades. Set boundaries, or leave it out.";
         }
-        return taken.add(choice.value())
+        return onlyOne(found, choice.value(), taken);
+    }
+
+    private String factProblem(MarkColumn found, Choices.Column choice, Set<String> taken) {
+        if (choice.role().isContact()) {
+            String whose = ExistingContacts.whose(new Column(found, choice, Optional.empty(), 0, ""));
+            return onlyOne(found, choice.value() + whose, taken);
+        }
+        Optional<DayHeading> day = DayHeading.read(found.heading(), Suggestion.from(classBook));
+        return day.map(own -> onlyOne(found, choice.value() + own, taken))
+                .orElse("“" + found.heading()
+                        + "” holds attendance, but names no day, such as 1 Sep. Leave it out, or import it from Room.");
+    }
+
+    private static String onlyOne(MarkColumn found, String held, Set<String> taken) {
+        return taken.add(held)
                 ? ""
                 : "Two columns hold the same, “" + found.heading() + "” and one before it. Leave one of them out.";
     }
@@ -77,7 +96,7 @@ final class ColumnPlanner {
         if (part.isEmpty()) {
             return new Column(found, choice, Optional.empty(), 0, "Choose what “" + found.heading() + "” holds.");
         }
-        Column column = new Column(found, choice, own, part.get(), "");
+        Column column = new Column(found, choice, own, part.get(), otherOutOf(found, own.get(), part.get()));
         return taken.add(choice.value())
                 ? column
                 : new Column(
@@ -86,6 +105,17 @@ final class ColumnPlanner {
                         own,
                         part.get(),
                         "Two columns are taken for “" + column.title() + "”. Leave one of them out.");
+    }
+
+    /** Marks out of something else would come in too high or too low, and nobody would see it. */
+    private static String otherOutOf(MarkColumn found, Assessment own, int part) {
+        return found.outOf()
+                .filter(said -> own.kind() == AssessmentKind.MARKS
+                        && said.value().compareTo(own.outOf(part).value()) != 0)
+                .filter(said -> !found.percent())
+                .map(said -> "“" + found.heading() + "” is out of " + said + " in the sheet, but “" + own.title()
+                        + "” is out of " + own.outOf(part) + ". Make a new assessment of it, or leave it out.")
+                .orElse("");
     }
 
     private static String called(MarkColumn found, String title) {
@@ -115,7 +145,7 @@ final class ColumnPlanner {
     private static String outOfProblem(Choices.Column choice, String called) {
         return choice.outOf().isEmpty()
                 ? "Say what " + called + " is out of; the file does not."
-                : "Out of “" + choice.outOf() + "” will not do for " + called + ". It must be a number above 0.";
+                : "Out of “" + choice.outOf() + "” is not valid for " + called + ". It must be a number above 0.";
     }
 
     /** A new assessment, as far as its cells can be understood by it. */
@@ -123,7 +153,12 @@ final class ColumnPlanner {
         String called = called(found, choice.title());
         String problem = problem(choice, called);
         Optional<OutOf> outOf = outOf(choice);
-        if (problem.isEmpty() && outOf.isEmpty()) {
+        if (problem.isEmpty()
+                && choice.graded()
+                && classBook.book().boundaries().isEmpty()) {
+            problem = called + " holds grades, but the class has none. Set boundaries, or leave it out.";
+        }
+        if (problem.isEmpty() && outOf.isEmpty() && !choice.graded()) {
             problem = outOfProblem(choice, called);
         }
         return new Column(
@@ -131,7 +166,7 @@ final class ColumnPlanner {
                 choice,
                 problem.isEmpty()
                         ? Optional.of(builder("new" + found.place(), choice)
-                                .outOf(outOf)
+                                .outOf(choice.graded() ? Optional.empty() : outOf)
                                 .build())
                         : Optional.empty(),
                 0,
@@ -143,7 +178,7 @@ final class ColumnPlanner {
                 new AssessmentId(id),
                 choice.title(),
                 new CategoryId(Long.toString(choice.categoryId())),
-                AssessmentKind.MARKS,
+                choice.graded() ? AssessmentKind.GRADES : AssessmentKind.MARKS,
                 LocalDate.parse(choice.date()));
     }
 

@@ -1,8 +1,8 @@
 package aestimo.app.imports;
 
 import aestimo.app.imports.ImportPlan.Column;
+import aestimo.app.imports.ImportPlan.FactCell;
 import aestimo.app.imports.ImportPlan.Outcome;
-import aestimo.app.imports.ImportPlan.TargetCell;
 import aestimo.app.roll.StartingScoreService;
 import aestimo.app.targets.TargetBands;
 import aestimo.app.targets.TargetService;
@@ -26,7 +26,7 @@ import java.util.stream.Collectors;
  */
 record ExistingTargets(Boundaries bands, OutOf top, Map<Long, TargetBands> targets, Map<Long, Mark> scores) {
     /** What a cell of a column of targets would do; {@code enrolmentId} 0 for a student who would be added. */
-    TargetCell cell(Column column, String text, long enrolmentId) {
+    FactCell cell(Column column, String text, long enrolmentId) {
         String standing = standing(column, enrolmentId);
         List<String> problems = new ArrayList<>();
         String becomes = understood(column, text, problems);
@@ -35,7 +35,7 @@ record ExistingTargets(Boundaries bands, OutOf top, Map<Long, TargetBands> targe
                 : becomes.equals(standing)
                         ? Outcome.SAME
                         : standing.isEmpty() ? Outcome.NEW : column.choice().over() ? Outcome.REPLACES : Outcome.KEPT;
-        return new TargetCell(column.found().place(), becomes, standing, outcome, String.join(" ", problems));
+        return new FactCell(column.found().place(), becomes, standing, outcome, String.join(" ", problems));
     }
 
     private String standing(Column column, long enrolmentId) {
@@ -63,7 +63,7 @@ record ExistingTargets(Boundaries bands, OutOf top, Map<Long, TargetBands> targe
             default -> {
                 Optional<Band> band = TargetService.labelled(bands, text);
                 if (band.isEmpty()) {
-                    problems.add("“" + text + "” is no grade of the class; it is left out. Its grades are "
+                    problems.add("“" + text + "” is not a grade of the class; it is left out. Its grades are "
                             + bands.bands().stream().map(Band::label).collect(Collectors.joining(", ")) + ".");
                 }
                 yield band.map(Band::label).orElse("");
@@ -72,9 +72,9 @@ record ExistingTargets(Boundaries bands, OutOf top, Map<Long, TargetBands> targe
     }
 
     /** The target of a student once the cells of a row are written. */
-    static TargetBands after(TargetBands before, List<Column> columns, List<TargetCell> cells) {
+    static TargetBands after(TargetBands before, List<Column> columns, List<FactCell> cells) {
         TargetBands after = before;
-        for (TargetCell cell : cells) {
+        for (FactCell cell : cells) {
             Column column = columns.stream()
                     .filter(own -> own.found().place() == cell.column())
                     .findFirst()
@@ -94,7 +94,7 @@ record ExistingTargets(Boundaries bands, OutOf top, Map<Long, TargetBands> targe
     }
 
     /** The score among the cells of a row that is to be written; empty for none. */
-    static Optional<Mark> score(List<Column> columns, List<TargetCell> cells) {
+    static Optional<Mark> score(List<Column> columns, List<FactCell> cells) {
         return cells.stream()
                 .filter(cell -> cell.outcome().isWritten())
                 .filter(cell -> columns.stream()

@@ -7,12 +7,12 @@ import aestimo.app.frame.PageFrame;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
+import aestimo.app.web.UploadName;
 import aestimo.core.book.Student;
 import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.sheet.SheetReader;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -35,14 +35,17 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class ImportController {
     private static final int LONGEST_PASTE = 2_000_000;
     private static final int LONGEST_SOURCE = 80;
-    /** Clear rows beyond so many are counted, not shown: a page of thousands helps nobody. */
-    private static final int MOST_CLEAR_ROWS = 300;
+    /** Rows beyond so many are counted, not shown: a page of thousands helps nobody. */
+    private static final int MOST_ROWS = 300;
 
     private final ImportService imports;
+    private final TakeImportService takeImports;
     private final UndoImportService undoImports;
     private final FrameService frames;
 
-    ImportController(ImportService imports, UndoImportService undoImports, FrameService frames) {
+    ImportController(
+            ImportService imports, TakeImportService takeImports, UndoImportService undoImports, FrameService frames) {
+        this.takeImports = takeImports;
         this.imports = imports;
         this.undoImports = undoImports;
         this.frames = frames;
@@ -72,14 +75,14 @@ class ImportController {
         return Sent.ofFile(() -> {
                     if (file != null && !file.isEmpty()) {
                         return imports.start(
-                                open.teacher(), open.id(), source(file), SheetReader.readLongest(file.getBytes()));
+                                open.teacher(), open.id(), source(file), SheetReader.read(file.getBytes()));
                     }
                     if (pasted.length() > LONGEST_PASTE) {
                         throw new FormException("That is too much to paste: over " + LONGEST_PASTE
                                 + " characters. Save it as a file instead.");
                     }
                     return imports.start(
-                            open.teacher(), open.id(), ImportService.PASTED, SheetReader.readPaste(pasted));
+                            open.teacher(), open.id(), ImportService.PASTED, List.of(SheetReader.readPaste(pasted)));
                 })
                 .to(id -> to(open.id(), "/" + id, model))
                 .orShow(model, () -> {
@@ -90,14 +93,8 @@ class ImportController {
 
     /** The file's name as a title would be written. */
     private static String source(MultipartFile file) {
-        String name = file.getOriginalFilename() == null ? "" : file.getOriginalFilename();
-        String bare = name.replaceAll(".*[/\\\\]", "")
-                .replaceAll("\\.[A-Za-z0-9]{1,5}$", "")
-                .strip();
-        if (bare.isEmpty()) {
-            return "a file";
-        }
-        return bare.length() > LONGEST_SOURCE ? bare.substring(0, LONGEST_SOURCE) : bare;
+        String name = UploadName.withoutEnding(file, LONGEST_SOURCE);
+        return name.isEmpty() ? "a file" : name;
     }
 
     @GetMapping("/{importId}")
@@ -124,19 +121,40 @@ class ImportController {
                 .orSay(flash, to(open.id(), "/" + importId, model));
     }
 
-    /** Rows that are not on the page keep what was settled of them; a button settles all strangers at once. */
+    /** Rows that are not on the page keep what was settled of them; a button settles all of a kind at once. */
     private Choices choices(OpenClass open, long importId, FormFields fields) {
-        Choices before = imports.choices(open.teacher(), open.id(), importId);
-        Choices read = Choices.read(fields, before.columns().size());
-        Map<Integer, String> students = new HashMap<>(before.students());
-        fields.texts("line").forEach(line -> students.remove((int) FormFields.toNumber(line)));
-        students.putAll(read.students());
-        if (fields.text("all").equals("add")) {
-            imports.view(open.teacher(), open.id(), importId).plan().lines().stream()
-                    .filter(line -> line.fate() == ImportPlan.Fate.STRANGER)
-                    .forEach(line -> students.put(line.row().line(), Choices.ADD));
+        Choices read = Choices.read(fields, imports.choices(open.teacher(), open.id(), importId));
+        String all = fields.text("all");
+        Map<Integer, String> students = new HashMap<>(read.students());
+        // Only those whose names were on the page can be settled all at once.
+        List<String> shown = fields.texts("shown");
+        List<ImportPlan.Line> lines = all.isEmpty()
+                ? List.of()
+                : imports.view(open.teacher(), open.id(), importId).plan().lines();
+        lines.stream()
+                .filter(line -> shown.contains(Integer.toString(line.row().line())))
+                .forEach(line -> {
+                    if (all.equals("add") && line.fate() == ImportPlan.Fate.STRANGER) {
+                        students.put(line.row().line(), Choices.ADD);
+                    } else if (all.equals("leave") && line.fate() == ImportPlan.Fate.STRANGER) {
+                        students.put(line.row().line(), Choices.LEAVE);
+                    } else if (all.equals("yes") && line.isProposed()) {
+                        students.put(line.row().line(), Long.toString(line.enrolmentId()));
+                    }
+                });
+        String one = fields.text("settle");
+        int at = one.indexOf('=');
+        if (at > 0) {
+            students.put((int) FormFields.toNumber(one.substring(0, at)), one.substring(at + 1));
         }
-        return new Choices(read.columns(), students, read.byOrder());
+        return read.withStudents(students);
+    }
+
+    @PostMapping("/{importId}/page")
+    String page(OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes flash) {
+        frame(open, model);
+        return Sent.of(() -> imports.readPage(open.teacher(), open.id(), importId, (int) fields.number("page")))
+                .orSay(flash, to(open.id(), "/" + importId, model));
     }
 
     @PostMapping("/{importId}/import")
@@ -144,32 +162,11 @@ class ImportController {
         frame(open, model);
         return Sent.of(() -> {
                     imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
-                    return imports.take(open.teacher(), open.id(), importId);
+                    return takeImports.take(open.teacher(), open.id(), importId);
                 })
-                .saying(flash, ImportController::words)
+                .saying(flash, plan -> new ImportWords(plan).done())
                 .to(to(open.id(), "/" + importId, model))
                 .orShow(model, () -> page(open, importId, model));
-    }
-
-    private static String words(ImportPlan plan) {
-        List<String> words = new ArrayList<>();
-        if (plan.written() > 0) {
-            words.add((plan.written() == 1 ? "1 mark is" : plan.written() + " marks are") + " imported"
-                    + (plan.doubtful() == 0
-                            ? ""
-                            : plan.doubtful() == 1 ? "; 1 is in doubt" : "; " + plan.doubtful() + " are in doubt"));
-        }
-        if (plan.targetsWritten() > 0) {
-            words.add(
-                    plan.targetsWritten() == 1
-                            ? "1 target or starting score is imported"
-                            : plan.targetsWritten() + " targets and starting scores are imported");
-        }
-        long joined = plan.count(ImportPlan.Fate.ADDED);
-        if (joined > 0) {
-            words.add(joined == 1 ? "1 student joined" : joined + " students joined");
-        }
-        return String.join(". ", words) + ".";
     }
 
     @PostMapping("/{importId}/undo")
@@ -206,18 +203,20 @@ class ImportController {
         ImportPlan plan = view.plan();
         List<ImportPlan.Line> notable =
                 plan.lines().stream().filter(ImportPlan.Line::isNotable).toList();
-        boolean few = plan.lines().size() <= MOST_CLEAR_ROWS;
-        List<ImportPlan.Line> shown = few
-                ? plan.lines()
-                : Stream.concat(
-                                notable.stream(),
-                                plan.lines().stream()
-                                        .filter(line -> !line.isNotable())
-                                        .limit(MOST_CLEAR_ROWS))
-                        .limit(2L * MOST_CLEAR_ROWS)
-                        .toList();
+        // What waits for the teacher stands first.
+        List<ImportPlan.Line> ordered = Stream.of(
+                        notable.stream().filter(line -> line.fate() == ImportPlan.Fate.TO_SETTLE),
+                        notable.stream().filter(line -> line.fate() == ImportPlan.Fate.STRANGER),
+                        notable.stream()
+                                .filter(line -> line.fate() != ImportPlan.Fate.TO_SETTLE
+                                        && line.fate() != ImportPlan.Fate.STRANGER),
+                        plan.lines().stream().filter(line -> !line.isNotable()))
+                .flatMap(lines -> lines)
+                .toList();
+        List<ImportPlan.Line> shown = ordered.subList(0, Math.min(ordered.size(), MOST_ROWS));
         model.addAttribute("view", view);
         model.addAttribute("plan", plan);
+        model.addAttribute("words", new ImportWords(plan));
         model.addAttribute("shown", shown);
         model.addAttribute("unshown", plan.lines().size() - shown.size());
         model.addAttribute(
@@ -230,7 +229,20 @@ class ImportController {
                         ColumnRole.NUMBER,
                         ColumnRole.EMAIL,
                         ColumnRole.SET,
-                        ColumnRole.WHEN));
+                        ColumnRole.WHEN,
+                        ColumnRole.KNOWN_AS,
+                        ColumnRole.BIRTHDAY,
+                        ColumnRole.SUPPORT,
+                        ColumnRole.REPORT,
+                        ColumnRole.CONTACT_NAME,
+                        ColumnRole.CONTACT_RELATION,
+                        ColumnRole.CONTACT_EMAIL,
+                        ColumnRole.CONTACT_TELEPHONE,
+                        ColumnRole.ATTENDANCE,
+                        ColumnRole.SCORE,
+                        ColumnRole.STAGE,
+                        ColumnRole.START,
+                        ColumnRole.END));
         model.addAttribute("assessments", open.book().assessments());
         model.addAttribute("terms", open.book().terms());
         model.addAttribute(
@@ -240,7 +252,7 @@ class ImportController {
                         .toList());
         model.addAttribute(
                 "students",
-                open.book().students().size() > MOST_CLEAR_ROWS
+                open.book().students().size() > MOST_ROWS
                         ? List.of()
                         : open.book().students().stream()
                                 .sorted(Comparator.comparing(Student::listName))

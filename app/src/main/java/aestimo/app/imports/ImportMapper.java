@@ -25,6 +25,7 @@ interface ImportMapper {
             String choices,
             String state,
             String made,
+            String pages,
             OffsetDateTime at) {}
 
     /** One as listed. */
@@ -45,7 +46,7 @@ interface ImportMapper {
     }
 
     /** Students to be added, turned into columns likewise. */
-    record NewColumns(String[] numbers, String[] families, String[] givens, String[] emails) {}
+    record NewColumns(String[] numbers, String[] families, String[] givens) {}
 
     /**
      * An entry that was written, what stood there before, and the version that stands there now; below 0 where the piece is
@@ -91,6 +92,7 @@ interface ImportMapper {
             @Param("source") String source,
             @Param("sheet") String sheet,
             @Param("choices") String choices,
+            @Param("pages") String pages,
             @Param("at") OffsetDateTime at);
 
     Optional<ImportRow> find(
@@ -104,6 +106,15 @@ interface ImportMapper {
             @Param("classId") long classId,
             @Param("importId") long importId,
             @Param("choices") String choices);
+
+    /** Reads another page of one that is still open; returns 0 where it is not. */
+    int updateSheet(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("importId") long importId,
+            @Param("sheet") String sheet,
+            @Param("choices") String choices,
+            @Param("pages") String pages);
 
     /** Moves one on from a state; returns 0 where it is in another. */
     int advance(
@@ -129,7 +140,10 @@ interface ImportMapper {
     List<ImportedRow> findImported(
             @Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("importId") long importId);
 
-    /** How many entries stand in some assessments, or of some students, that an import made, but came another way. */
+    /**
+     * How many entries, notes, memos and lessons stand in some assessments, or of some students, that an import made, but came
+     * another way.
+     */
     int countOthers(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
@@ -161,6 +175,15 @@ interface ImportMapper {
             @Param("sets") String[] sets);
 
     record EnrolledRow(long id, long studentId) {}
+
+    void deleteLayout(@Param("teacher") TeacherId teacher, @Param("headings") String headings);
+
+    /** @param meaning a key of what a word of sheets means */
+    record WordRow(String word, String meaning) {}
+
+    List<WordRow> findWords(@Param("teacher") TeacherId teacher);
+
+    void saveWord(@Param("teacher") TeacherId teacher, @Param("row") WordRow row);
 
     String findLayout(@Param("teacher") TeacherId teacher, @Param("headings") String headings);
 

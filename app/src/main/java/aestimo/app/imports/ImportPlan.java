@@ -8,6 +8,7 @@ import aestimo.exchange.marks.MarkSheet;
 import aestimo.exchange.marks.StudentFinder.How;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -15,6 +16,9 @@ import java.util.stream.Stream;
  *
  * @param missing list names of those present of whom the sheet holds no row
  * @param mayBeInOrder whether the sheet names nobody, but has as many rows as the class has students
+ * @param words words in cells that are no marks, and what they are taken for
+ * @param triesAreTimed whether the sheet says when each of these rows was handed in
+ * @param asksTries whether it makes a difference which of several rows of one student counts
  * @param warnings what to look at before importing, such as rows without names
  */
 public record ImportPlan(
@@ -23,7 +27,10 @@ public record ImportPlan(
         List<Line> lines,
         List<String> missing,
         List<String> warnings,
-        boolean mayBeInOrder) {
+        boolean mayBeInOrder,
+        List<CellWords.Asked> words,
+        boolean asksTries,
+        boolean triesAreTimed) {
     /**
      * One column.
      *
@@ -41,6 +48,11 @@ public record ImportPlan(
                             .map(own -> piece.title() + ", " + own.title())
                             .orElse(piece.title()))
                     .orElse("");
+        }
+
+        /** Whether it says something of the student that is no mark and no name. */
+        public boolean isOfStudent() {
+            return choice.role().isFact();
         }
 
         public boolean isUsed() {
@@ -81,9 +93,14 @@ public record ImportPlan(
             String choice,
             String words,
             List<Cell> cells,
-            List<TargetCell> targets) {
+            List<FactCell> facts) {
         public boolean isTaken() {
             return fate == Fate.MATCHED || fate == Fate.ADDED;
+        }
+
+        /** Whether somebody is proposed who only has to be confirmed. */
+        public boolean isProposed() {
+            return fate == Fate.TO_SETTLE && enrolmentId != 0 && how == How.CLOSE;
         }
 
         /** Whether something of it wants to be looked at. */
@@ -93,7 +110,7 @@ public record ImportPlan(
                     || cells.stream()
                             .anyMatch(cell -> cell.outcome() == Outcome.DOUBT
                                     || cell.outcome().isOver())
-                    || targets.stream()
+                    || facts.stream()
                             .anyMatch(cell ->
                                     !cell.reason().isEmpty() || cell.outcome().isOver());
         }
@@ -129,9 +146,19 @@ public record ImportPlan(
      * @param column the column's place
      * @param entry as understood
      * @param standing what stands there now; blank for nothing
-     * @param reason why it is in doubt; empty text where it is not
+     * @param reason why it is in doubt, or what would go with what stands; empty text for neither
+     * @param note what the sheet says beside it, where no note stands; empty text for nothing
      */
-    public record Cell(int column, String text, Entry entry, Entry standing, Outcome outcome, String reason) {
+    public record Cell(
+            int column, String text, Entry entry, Entry standing, Outcome outcome, String reason, String note) {
+        /** What is to be known of it before it is written; empty text for nothing. */
+        public String told() {
+            boolean doubt = outcome == Outcome.DOUBT;
+            return reason.isEmpty() || !doubt && outcome != Outcome.REPLACES
+                    ? ""
+                    : reason + (doubt ? " Saved as in doubt." : "");
+        }
+
         /** Such as “12 → 13”. */
         public String shown() {
             return switch (outcome) {
@@ -144,14 +171,14 @@ public record ImportPlan(
     }
 
     /**
-     * One cell of a column of targets or starting scores.
+     * One cell of a column that says something of the student which is no mark.
      *
      * @param column the column's place
      * @param becomes as understood; empty text for nothing
      * @param standing what stands there now; empty text for nothing
      * @param reason why it is left out; empty text where it is not
      */
-    public record TargetCell(int column, String becomes, String standing, Outcome outcome, String reason) {
+    public record FactCell(int column, String becomes, String standing, Outcome outcome, String reason) {
         /** Such as “5 → 6”. */
         public String shown() {
             return switch (outcome) {
@@ -163,19 +190,67 @@ public record ImportPlan(
         }
     }
 
-    /** The columns with targets or starting scores, in their order. */
-    public List<Column> targets() {
+    /** The columns with targets, contacts, attendance and what the card keeps, in their order. */
+    public List<Column> facts() {
+        return columns.stream().filter(Column::isOfStudent).toList();
+    }
+
+    /** Those of them that can be imported as they are. */
+    public List<Column> readFacts() {
+        return facts().stream().filter(column -> column.problem().isEmpty()).toList();
+    }
+
+    /** The headings of filled columns that are left out. */
+    public List<String> unread() {
         return columns.stream()
-                .filter(column -> column.choice().role().isTarget())
+                .filter(column -> !column.isUsed() && !column.found().sample().isEmpty())
+                .map(column -> column.found().heading())
                 .toList();
+    }
+
+    // Kept out of the page's own language, which breaks off at lists of thousands.
+    public List<Line> toSettle() {
+        return lines.stream().filter(line -> line.fate() == Fate.TO_SETTLE).toList();
+    }
+
+    public List<Line> strangers() {
+        return lines.stream().filter(line -> line.fate() == Fate.STRANGER).toList();
+    }
+
+    public List<Line> proposed() {
+        return lines.stream().filter(Line::isProposed).toList();
     }
 
     /** How many targets and starting scores would be written. */
     public long targetsWritten() {
+        return factsWritten(ColumnRole::isTarget);
+    }
+
+    /** How many facts of cards would be written: birthdays, notes, addresses and the like. */
+    public long cardsWritten() {
+        return factsWritten(ColumnRole::isCard);
+    }
+
+    /** How many entries of contacts would be written: names, addresses, telephone numbers. */
+    public long contactsWritten() {
+        return factsWritten(ColumnRole::isContact);
+    }
+
+    /** How many entries of the register would be written. */
+    public long attendanceWritten() {
+        return factsWritten(ColumnRole.ATTENDANCE::equals);
+    }
+
+    /** What the column of a cell holds. */
+    ColumnRole role(FactCell cell) {
+        return columns.get(cell.column()).choice().role();
+    }
+
+    private long factsWritten(Predicate<ColumnRole> wanted) {
         return lines.stream()
                 .filter(Line::isTaken)
-                .flatMap(line -> line.targets().stream())
-                .filter(cell -> cell.outcome().isWritten())
+                .flatMap(line -> line.facts().stream())
+                .filter(cell -> cell.outcome().isWritten() && wanted.test(role(cell)))
                 .count();
     }
 
@@ -209,15 +284,30 @@ public record ImportPlan(
                         .anyMatch(cell -> cell.column() == column.found().place()
                                 && cell.outcome().isOver())
                 || lines.stream()
-                        .flatMap(line -> line.targets().stream())
+                        .flatMap(line -> line.facts().stream())
                         .anyMatch(cell -> cell.column() == column.found().place()
                                 && cell.outcome().isOver());
     }
 
+    /** How many addresses of a column would be new to the cards, or are left out of them as the teacher said. */
+    public long learns(Column column) {
+        return lines.stream()
+                .filter(line -> line.isTaken() && column.choice().role() == ColumnRole.EMAIL)
+                .flatMap(line -> line.facts().stream())
+                .filter(cell -> cell.column() == column.found().place()
+                        && cell.standing().isEmpty()
+                        && !cell.becomes().isEmpty())
+                .count();
+    }
+
     /** Whether the teacher has something to say about the column besides what it holds. */
     public boolean hasMore(Column column) {
-        if (column.choice().role().isTarget()) {
-            return hasStanding(column);
+        // What is there of a contact is never altered by a sheet.
+        if (column.choice().role().isContact()) {
+            return false;
+        }
+        if (column.isOfStudent()) {
+            return hasStanding(column) || learns(column) > 0;
         }
         return column.choice().role() == ColumnRole.MARKS
                 && (column.choice().isNew()
@@ -253,6 +343,24 @@ public record ImportPlan(
                 .count();
     }
 
+    /** How many notes would be written. */
+    public long notes() {
+        return lines.stream()
+                .filter(Line::isTaken)
+                .flatMap(line -> line.cells().stream())
+                .filter(cell -> !cell.note().isEmpty())
+                .count();
+    }
+
+    /** How many marks would take another's place. */
+    public long replaced() {
+        return lines.stream()
+                .filter(Line::isTaken)
+                .flatMap(line -> line.cells().stream())
+                .filter(cell -> cell.outcome() == Outcome.REPLACES)
+                .count();
+    }
+
     /** How many of them would be in doubt. */
     public long doubtful() {
         return lines.stream()
@@ -264,7 +372,20 @@ public record ImportPlan(
 
     /** Whether there is anything to import. */
     public boolean importsAnything() {
-        return written() > 0 || targetsWritten() > 0 || count(Fate.ADDED) > 0;
+        return written() > 0 || notes() > 0 || factsWritten(ColumnRole::isFact) > 0 || count(Fate.ADDED) > 0;
+    }
+
+    /** Words nobody has said the meaning of yet. */
+    public long openWords() {
+        return words.stream().filter(CellWords.Asked::isOpen).count();
+    }
+
+    /** How much waits for the teacher; 0 only where nothing does. */
+    public long open() {
+        return count(Fate.TO_SETTLE)
+                + count(Fate.STRANGER)
+                + openWords()
+                + problems().size();
     }
 
     public List<String> problems() {

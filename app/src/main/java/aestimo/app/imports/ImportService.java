@@ -4,30 +4,25 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.imports.ImportMapper.ImportRow;
-import aestimo.app.imports.ImportPlan.Cell;
-import aestimo.app.imports.ImportPlan.Column;
-import aestimo.app.imports.ImportPlan.Line;
-import aestimo.app.marks.AssessmentForm;
-import aestimo.app.marks.AssessmentService;
-import aestimo.app.marks.BulkEntryService;
+import aestimo.app.marks.RemarkService;
 import aestimo.app.roll.StudentService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
-import aestimo.core.book.Assessment;
+import aestimo.core.boundary.Band;
 import aestimo.exchange.marks.Known;
 import aestimo.exchange.marks.MarkSheet;
+import aestimo.exchange.marks.Pages;
 import aestimo.exchange.marks.StudentFinder;
 import aestimo.exchange.sheet.Sheet;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -41,55 +36,67 @@ public class ImportService {
     /** What a source is called that came by the clipboard. */
     static final String PASTED = "pasted marks";
 
-    private static final String DONE_ALREADY = "This was imported already. Nothing was done twice.";
+    static final String DONE_ALREADY = "This was imported already. Nothing was done twice.";
 
     private final ImportMapper mapper;
     private final BookService books;
-    private final AssessmentService assessments;
-    private final BulkEntryService entries;
-    private final JoiningStudents joining;
+    private final RemarkService remarks;
     private final StudentService students;
     private final ImportedTargets targets;
+    private final ImportedCards cards;
+    private final ImportedContacts contacts;
     private final JsonMapper json;
     private final Clock clock;
 
     ImportService(
             ImportMapper mapper,
             BookService books,
-            AssessmentService assessments,
-            BulkEntryService entries,
-            JoiningStudents joining,
+            RemarkService remarks,
             StudentService students,
             ImportedTargets targets,
+            ImportedCards cards,
+            ImportedContacts contacts,
             JsonMapper json,
             Clock clock) {
         this.mapper = mapper;
         this.books = books;
-        this.assessments = assessments;
-        this.entries = entries;
-        this.joining = joining;
+        this.remarks = remarks;
         this.students = students;
         this.targets = targets;
+        this.cards = cards;
+        this.contacts = contacts;
         this.json = json;
         this.clock = clock;
     }
 
     /**
-     * What an import made besides entries.
+     * An import with what it would do, or did.
      *
-     * @param targets what became of targets and scores; empty in those of before there were any
+     * @param notes what became of the pages of the file that are not read
+     * @param pages names of those that could be read instead
      */
-    record Made(List<Long> assessments, List<Long> enrolments, List<ImportedTargets.Written> targets) {
-        Made {
-            targets = targets == null ? List.of() : targets;
-        }
-    }
-
-    /** An import with what it would do, or did. */
-    public record View(long id, String source, String state, ImportPlan plan, Choices choices, boolean remembered) {}
+    public record View(
+            long id,
+            String source,
+            String state,
+            ImportPlan plan,
+            Choices choices,
+            boolean remembered,
+            List<String> notes,
+            List<String> pages) {}
 
     /** One as listed. */
-    public record Listed(long id, String source, String state, OffsetDateTime at, int entries) {}
+    public record Listed(long id, String source, String state, OffsetDateTime at, int entries) {
+        /** What became of it: “22 marks imported”. */
+        public String words() {
+            return switch (state) {
+                case "OPEN" -> "not imported yet";
+                case "DONE" ->
+                    entries == 0 ? "imported" : entries == 1 ? "1 mark imported" : entries + " marks imported";
+                default -> "undone";
+            };
+        }
+    }
 
     @Transactional(readOnly = true)
     public List<Listed> all(TeacherId teacher, long classId) {
@@ -99,72 +106,85 @@ public class ImportService {
     }
 
     /**
-     * Keeps a sheet to be looked at, settled as it suggests itself, or as the last one with the same headings was.
+     * Keeps the pages of a file to be looked at, settled as they suggest themselves, or as the last ones with the same
+     * headings were.
      *
      * @param source the file's name without its ending, or what else the teacher knows it by
      * @return its id
      */
     @Transactional
-    public long start(TeacherId teacher, long classId, String source, Sheet sheet) {
-        ClassBook classBook = books.open(teacher, classId);
-        MarkSheet read = read(classBook, sheet, students.known(teacher, classId));
-        Choices suggested = Suggestion.of(classBook, read, source);
-        String layout = mapper.findLayout(teacher, headings(read));
-        Choices choices =
-                layout == null ? suggested : remembered(json.readValue(layout, Choices.class), suggested, classBook);
+    public long start(TeacherId teacher, long classId, String source, List<Sheet> sheets) {
+        Pages pages = Pages.of(sheets);
         return mapper.insert(
                 teacher,
                 classId,
                 source,
-                json.writeValueAsString(sheet),
-                json.writeValueAsString(choices),
+                json.writeValueAsString(pages.read()),
+                json.writeValueAsString(suggested(teacher, classId, source, pages.read(), false)),
+                json.writeValueAsString(pages),
                 OffsetDateTime.now(clock));
     }
 
-    /** What the columns were taken for last time; a new assessment's title and date are this file's own. */
-    private static Choices remembered(Choices layout, Choices suggested, ClassBook classBook) {
-        if (layout.columns().size() != suggested.columns().size()) {
-            return suggested;
+    /**
+     * Reads another page of the file.
+     *
+     * @throws FormException when it was imported already, or has no such page
+     */
+    @Transactional
+    public void readPage(TeacherId teacher, long classId, long importId, int page) {
+        ImportRow row = row(teacher, classId, importId);
+        Pages before = pages(row);
+        if (page < 0 || page >= before.others().size()) {
+            throw new FormException("The file has no such sheet.");
         }
-        Set<Long> there = new HashSet<>();
-        classBook.book().assessments().forEach(assessment -> there.add(ClassBook.id(assessment)));
-        Set<Long> categories = new HashSet<>();
-        classBook.book().categories().forEach(category -> categories.add(ClassBook.id(category)));
-        List<Choices.Column> columns = new ArrayList<>();
-        for (int i = 0; i < layout.columns().size(); i++) {
-            Choices.Column last = layout.columns().get(i);
-            Choices.Column own = suggested.columns().get(i);
-            columns.add(new Choices.Column(
-                    last.role(),
-                    // The assessment it made last time stands; the same headings again are the next piece.
-                    own.assessmentId() != 0 || !there.contains(last.assessmentId())
-                            ? own.assessmentId()
-                            : last.assessmentId(),
-                    own.assessmentId() != 0 || !there.contains(last.assessmentId()) ? 0 : last.partId(),
-                    last.asPart(),
-                    own.title(),
-                    categories.contains(last.categoryId()) ? last.categoryId() : own.categoryId(),
-                    own.date(),
-                    own.outOf().isEmpty() ? last.outOf() : own.outOf(),
-                    last.dash(),
-                    last.empty(),
-                    last.over(),
-                    own.termId()));
+        List<Sheet> others = new ArrayList<>(before.others());
+        Pages now = Pages.instead(others.set(page, before.read()), others);
+        if (mapper.updateSheet(
+                        teacher,
+                        classId,
+                        importId,
+                        json.writeValueAsString(now.read()),
+                        json.writeValueAsString(suggested(teacher, classId, row.source(), now.read(), false)),
+                        json.writeValueAsString(now))
+                == 0) {
+            throw new FormException(DONE_ALREADY);
         }
-        return new Choices(columns, suggested.students(), false);
     }
 
-    private static String headings(MarkSheet sheet) {
+    private Pages pages(ImportRow row) {
+        return row.pages().isEmpty()
+                ? new Pages(json.readValue(row.sheet(), Sheet.class), List.of(), List.of())
+                : json.readValue(row.pages(), Pages.class);
+    }
+
+    Choices suggested(TeacherId teacher, long classId, String source, Sheet sheet, boolean monthFirst) {
+        ClassBook classBook = books.open(teacher, classId);
+        List<Known> known = students.known(teacher, classId);
+        MarkSheet read = read(classBook, sheet, known, monthFirst);
+        Choices suggested = Suggestion.of(classBook, read, source, known, monthFirst);
+        String layout = mapper.findLayout(teacher, headings(read));
+        return layout == null
+                ? suggested
+                : Suggestion.remembered(json.readValue(layout, Choices.class), suggested, classBook);
+    }
+
+    static String headings(MarkSheet sheet) {
         return String.join("\t", sheet.headings());
     }
 
-    private static MarkSheet read(ClassBook classBook, Sheet sheet, List<Known> known) {
+    private static MarkSheet read(ClassBook classBook, Sheet sheet, List<Known> known, boolean monthFirst) {
         return MarkSheet.read(
                 sheet,
                 new StudentFinder(known),
-                classBook.book().assessments().stream()
-                        .map(assessment -> assessment.title())
-                        .toList());
+                new MarkSheet.Context(
+                        classBook.book().assessments().stream()
+                                .map(assessment -> assessment.title())
+                                .toList(),
+                        classBook.book().boundaries().bands().stream()
+                                .map(Band::label)
+                                .toList(),
+                        monthFirst,
+                        Suggestion.from(classBook)));
     }
 
     /** The choices made so far. */
@@ -179,16 +199,41 @@ public class ImportService {
         ImportRow row = row(teacher, classId, importId);
         ClassBook classBook = books.open(teacher, classId);
         List<Known> known = students.known(teacher, classId);
-        MarkSheet sheet = read(classBook, json.readValue(row.sheet(), Sheet.class), known);
         Choices choices = json.readValue(row.choices(), Choices.class);
+        MarkSheet sheet = read(classBook, json.readValue(row.sheet(), Sheet.class), known, choices.monthFirst());
+        Map<String, String> words = new HashMap<>();
+        mapper.findWords(teacher).forEach(word -> words.put(word.word(), word.meaning()));
+        Pages pages = pages(row);
         boolean remembered = mapper.findLayout(teacher, headings(sheet)) != null;
         return new View(
                 row.id(),
                 row.source(),
                 row.state(),
-                Planner.plan(classBook, sheet, choices, known, targets.standing(teacher, classBook)),
+                Planner.plan(
+                        classBook,
+                        sheet,
+                        choices,
+                        new Planner.Standing(
+                                known,
+                                targets.standing(teacher, classBook),
+                                cards.standing(teacher, classId),
+                                contacts.standing(teacher, classId),
+                                words,
+                                noted(teacher, classId, sheet))),
                 choices,
-                remembered);
+                remembered,
+                pages.notes(),
+                pages.others().stream().map(Sheet::name).toList());
+    }
+
+    /** The cells that have a note, where the sheet brings any. */
+    private Set<CellId> noted(TeacherId teacher, long classId, MarkSheet sheet) {
+        return sheet.rows().stream().allMatch(row -> row.notes().isEmpty())
+                ? Set.of()
+                : remarks.ofClass(teacher, classId).entrySet().stream()
+                        .filter(own -> !own.getValue().note().isEmpty())
+                        .map(Map.Entry::getKey)
+                        .collect(Collectors.toSet());
     }
 
     private ImportRow row(TeacherId teacher, long classId, long importId) {
@@ -198,8 +243,14 @@ public class ImportService {
     /** @throws FormException when it was imported already */
     @Transactional
     public void settle(TeacherId teacher, long classId, long importId, Choices choices) {
-        row(teacher, classId, importId);
-        if (mapper.updateChoices(teacher, classId, importId, json.writeValueAsString(choices)) == 0) {
+        ImportRow row = row(teacher, classId, importId);
+        boolean otherDays = !choices.monthFirst()
+                .equals(json.readValue(row.choices(), Choices.class).monthFirst());
+        Choices saved = otherDays
+                ? choices.withDaysOf(suggested(
+                        teacher, classId, row.source(), json.readValue(row.sheet(), Sheet.class), choices.monthFirst()))
+                : choices;
+        if (mapper.updateChoices(teacher, classId, importId, json.writeValueAsString(saved)) == 0) {
             throw new FormException(DONE_ALREADY);
         }
     }
@@ -216,138 +267,5 @@ public class ImportService {
         return row.source().equals(PASTED)
                 ? json.readValue(row.sheet(), Sheet.class).asTabbedText()
                 : "";
-    }
-
-    /**
-     * Imports all that is settled, in one piece.
-     *
-     * @return the plan as it was carried out
-     * @throws FormException naming every reason why it cannot come in; nothing is changed then
-     */
-    @Transactional
-    public ImportPlan take(TeacherId teacher, long classId, long importId) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        View view = view(teacher, classId, importId);
-        if (!view.state().equals("OPEN")) {
-            throw new FormException(DONE_ALREADY);
-        }
-        ImportPlan plan = view.plan();
-        if (!plan.problems().isEmpty()) {
-            throw new FormException(plan.problems());
-        }
-        if (!plan.importsAnything()) {
-            throw new FormException("There is nothing to import: no row of a student of the class holds anything new.");
-        }
-        Map<Integer, Place> ids = makeAssessments(teacher, classId, plan);
-        Map<Line, Long> added = joining.add(teacher, classId, plan);
-        List<BulkEntryService.Row> rows = rows(teacher, classId, plan, added, ids);
-        entries.write(teacher, classId, rows, "imported from " + view.source());
-        if (!rows.isEmpty()) {
-            mapper.insertImported(
-                    teacher, classId, importId, BulkEntryService.Columns.of(rows), ImportMapper.StoodColumns.of(rows));
-        }
-        List<Long> made = plan.marks().stream()
-                .filter(column -> column.choice().assessmentId() == 0)
-                .map(column ->
-                        Objects.requireNonNull(ids.get(column.found().place())).assessmentId())
-                .distinct()
-                .toList();
-        mapper.advance(
-                teacher,
-                classId,
-                importId,
-                "OPEN",
-                "DONE",
-                json.writeValueAsString(new Made(
-                        made,
-                        List.copyOf(added.values()),
-                        targets.write(teacher, classId, plan, added, view.source()))),
-                OffsetDateTime.now(clock));
-        mapper.saveLayout(
-                teacher,
-                headings(plan.sheet()),
-                json.writeValueAsString(new Choices(view.choices().columns(), Map.of(), false)));
-        return plan;
-    }
-
-    /** Where a column's marks go; {@code partId} is 0 for a piece without parts. */
-    private record Place(long assessmentId, long partId) {}
-
-    /** By the column's place; the assessments that were there stand in it too. */
-    private Map<Integer, Place> makeAssessments(TeacherId teacher, long classId, ImportPlan plan) {
-        Map<Integer, Place> ids = new HashMap<>();
-        List<Column> fresh =
-                plan.marks().stream().filter(column -> column.choice().isNew()).toList();
-        List<Long> made = assessments.addAll(
-                teacher,
-                classId,
-                fresh.stream().map(column -> form(column.choice())).toList());
-        for (int i = 0; i < fresh.size(); i++) {
-            ids.put(fresh.get(i).found().place(), new Place(made.get(i), 0));
-        }
-        for (Column column : plan.marks()) {
-            if (column.choice().assessmentId() != 0) {
-                ids.put(
-                        column.found().place(),
-                        new Place(
-                                column.choice().assessmentId(), column.choice().partId()));
-            }
-        }
-        List<Column> parts = plan.parts();
-        if (!parts.isEmpty()) {
-            long id = assessments.add(teacher, classId, formInParts(parts));
-            Assessment whole = books.open(teacher, classId).assessment(id);
-            for (int i = 0; i < parts.size(); i++) {
-                ids.put(
-                        parts.get(i).found().place(),
-                        new Place(id, Long.parseLong(whole.parts().get(i).id().text())));
-            }
-        }
-        return ids;
-    }
-
-    private static AssessmentForm form(Choices.Column choice) {
-        return new AssessmentForm(0, 0, choice.title(), choice.categoryId(), choice.date(), choice.outOf());
-    }
-
-    private static AssessmentForm formInParts(List<Column> parts) {
-        AssessmentForm whole = form(parts.get(0).choice());
-        return new AssessmentForm(
-                0,
-                0,
-                whole.title(),
-                whole.categoryId(),
-                whole.date(),
-                whole.kind(),
-                "",
-                whole.more(),
-                parts.stream()
-                        .map(part -> new AssessmentForm.PartLine(
-                                0,
-                                MarkSheet.title(part.found().heading()),
-                                part.choice().outOf(),
-                                part.choice().outOf()))
-                        .toList(),
-                List.of(),
-                "");
-    }
-
-    private List<BulkEntryService.Row> rows(
-            TeacherId teacher, long classId, ImportPlan plan, Map<Line, Long> added, Map<Integer, Place> ids) {
-        ClassBook classBook = books.open(teacher, classId);
-        List<BulkEntryService.Row> rows = new ArrayList<>();
-        for (Line line : plan.lines()) {
-            long enrolment = added.getOrDefault(line, line.enrolmentId());
-            for (Cell cell : line.cells()) {
-                if (line.isTaken() && cell.outcome().isWritten()) {
-                    Place to = Objects.requireNonNull(ids.get(cell.column()));
-                    CellId place = new CellId(to.assessmentId(), enrolment, to.partId());
-                    rows.add(new BulkEntryService.Row(place, classBook.version(place), cell.entry(), cell.standing()));
-                }
-            }
-        }
-        return rows;
     }
 }

@@ -69,14 +69,20 @@ class ImportedTargets {
         ExistingTargets standing = standing(teacher, classBook);
         for (Line line : plan.lines()) {
             if (line.isTaken()
-                    && line.targets().stream().anyMatch(cell -> cell.outcome().isWritten())) {
+                    && line.facts().stream()
+                            .anyMatch(cell -> cell.outcome().isWritten()
+                                    && plan.columns()
+                                            .get(cell.column())
+                                            .choice()
+                                            .role()
+                                            .isTarget())) {
                 long enrolment = added.getOrDefault(line, line.enrolmentId());
                 TargetBands was = standing.targets().getOrDefault(enrolment, TargetBands.NONE);
-                TargetBands asked = ExistingTargets.after(was, plan.columns(), line.targets());
+                TargetBands asked = ExistingTargets.after(was, plan.columns(), line.facts());
                 TargetService.Before before =
                         targets.put(teacher, classBook, enrolment, asked, "imported from " + source);
                 String scoreBefore = words(Optional.ofNullable(standing.scores().get(enrolment)));
-                Optional<Mark> score = ExistingTargets.score(plan.columns(), line.targets());
+                Optional<Mark> score = ExistingTargets.score(plan.columns(), line.facts());
                 Student student = classBook.student(enrolment);
                 score.ifPresent(own -> scores.save(teacher, classId, enrolment, student.listName(), Optional.of(own)));
                 written.add(new Written(

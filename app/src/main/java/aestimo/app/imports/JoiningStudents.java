@@ -61,8 +61,7 @@ class JoiningStudents {
                         new ImportMapper.NewColumns(
                                 texts(plan, fresh, ColumnRole.NUMBER),
                                 names.stream().map(PersonName::family).toArray(String[]::new),
-                                names.stream().map(PersonName::given).toArray(String[]::new),
-                                texts(plan, fresh, ColumnRole.EMAIL)))
+                                names.stream().map(PersonName::given).toArray(String[]::new)))
                 .stream()
                 .sorted()
                 .toList();
@@ -92,7 +91,7 @@ class JoiningStudents {
             String number = said(plan, line, ColumnRole.NUMBER);
             Line before = number.isEmpty() ? null : seen.put(number, line);
             if (before != null) {
-                throw new FormException("Number " + number + " stands with two students, in lines "
+                throw new FormException("Number " + number + " is the number of two students, in lines "
                         + before.row().line() + " and " + line.row().line() + ". Leave one of them out.");
             }
         }
@@ -110,7 +109,7 @@ class JoiningStudents {
                 throw new FormException("Number " + own.number() + " is " + own.listName()
                         + " of another class of yours, but the sheet says "
                         + name(plan, line).listName()
-                        + ". Leave the row out, or mend the number.");
+                        + ". Leave the row out, or correct the number.");
             }
             if (own != null) {
                 known.put(line, own.id());
@@ -119,11 +118,11 @@ class JoiningStudents {
         return known;
     }
 
+    /** Without a family name of its own the whole name is split. */
     private static PersonName name(ImportPlan plan, Line line) {
         String family = said(plan, line, ColumnRole.FAMILY);
-        return family.isEmpty()
-                ? PersonName.split(line.name())
-                : new PersonName(family, said(plan, line, ColumnRole.GIVEN));
+        PersonName whole = PersonName.split(line.name());
+        return family.isEmpty() ? whole : new PersonName(family, whole.given());
     }
 
     private static String[] texts(ImportPlan plan, List<Line> lines, ColumnRole role) {
@@ -131,11 +130,10 @@ class JoiningStudents {
     }
 
     private static String said(ImportPlan plan, Line line, ColumnRole role) {
-        return plan.columns().stream()
-                .filter(column -> column.choice().role() == role)
-                .map(column -> line.row().cell(column.found().place()))
-                .filter(cell -> !cell.isEmpty())
-                .findFirst()
-                .orElse("");
+        return RowWords.said(
+                line.row(),
+                role,
+                place -> plan.columns().get(place).choice().role(),
+                plan.columns().size());
     }
 }

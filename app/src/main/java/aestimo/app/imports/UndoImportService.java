@@ -1,11 +1,13 @@
 package aestimo.app.imports;
 
 import aestimo.app.book.BookService;
+import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.imports.ImportMapper.ImportRow;
 import aestimo.app.imports.ImportMapper.ImportedRow;
 import aestimo.app.marks.BulkEntryService;
+import aestimo.app.marks.RemarkService;
 import aestimo.app.sealed.HeldByReturns;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -27,7 +29,11 @@ public class UndoImportService {
     private final BookService books;
     private final ChangeService changes;
     private final BulkEntryService entries;
+    private final RemarkService remarks;
     private final ImportedTargets targets;
+    private final ImportedCards cards;
+    private final ImportedContacts contacts;
+    private final ImportedAttendance attendance;
     private final HeldByReturns held;
     private final JsonMapper json;
     private final Clock clock;
@@ -37,7 +43,11 @@ public class UndoImportService {
             BookService books,
             ChangeService changes,
             BulkEntryService entries,
+            RemarkService remarks,
             ImportedTargets targets,
+            ImportedCards cards,
+            ImportedContacts contacts,
+            ImportedAttendance attendance,
             HeldByReturns held,
             JsonMapper json,
             Clock clock) {
@@ -45,7 +55,11 @@ public class UndoImportService {
         this.books = books;
         this.changes = changes;
         this.entries = entries;
+        this.remarks = remarks;
         this.targets = targets;
+        this.cards = cards;
+        this.contacts = contacts;
+        this.attendance = attendance;
         this.held = held;
         this.json = json;
         this.clock = clock;
@@ -68,16 +82,28 @@ public class UndoImportService {
         List<ImportedRow> imported = mapper.findImported(teacher, classId, importId);
         ClassBook classBook = books.open(teacher, classId);
         refuseAltered(imported.stream().filter(own -> isAltered(classBook, own)).toList());
-        ImportService.Made made = json.readValue(row.made(), ImportService.Made.class);
+        Made made = json.readValue(row.made(), Made.class);
+        List<CellId> noted = remarks.saveNotes(
+                teacher,
+                classId,
+                made.notes().stream()
+                        .map(own -> new RemarkService.NoteChange(own.cell(), own.note(), own.was()))
+                        .toList());
+        if (!noted.isEmpty()) {
+            throw new FormException((noted.size() == 1 ? "1 note was" : noted.size() + " notes were")
+                    + " altered since. Nothing was undone.");
+        }
+        attendance.undo(teacher, classId, made.attendance());
         int others = mapper.countOthers(teacher, classId, importId, made.assessments(), made.enrolments());
         if (others > 0) {
-            throw new FormException((others == 1 ? "1 entry stands" : others + " entries stand")
-                    + " beside these in the assessments or with the students that came with them. Nothing was undone.");
+            throw new FormException(
+                    (others == 1 ? "1 entry, note or lesson is" : others + " entries, notes or lessons are")
+                            + " beside these in the assessments or with the students that came with them. Nothing was undone.");
         }
         List<String> ofReturns = held.students(teacher, made.enrolments());
         if (!ofReturns.isEmpty()) {
             throw new FormException(String.join("; ", ofReturns)
-                    + " came with it and " + (ofReturns.size() == 1 ? "stands" : "stand")
+                    + " came with it and " + (ofReturns.size() == 1 ? "is" : "are")
                     + " in a return to the school since. Nothing was undone.");
         }
         List<BulkEntryService.Row> rows = new ArrayList<>();
@@ -88,6 +114,10 @@ public class UndoImportService {
             }
         }
         targets.undo(teacher, classBook, made.targets(), made.enrolments());
+        cards.undo(teacher, classBook, made.cards());
+        contacts.undo(teacher, classBook, made.contacts());
+        // A reading that was undone is not the one to begin with next time.
+        mapper.deleteLayout(teacher, made.headings());
         entries.write(teacher, classId, rows, "import undone");
         mapper.deleteAssessments(teacher, classId, made.assessments());
         mapper.deleteEnrolments(teacher, classId, made.enrolments());

@@ -138,7 +138,7 @@ class JobRunner {
         } catch (RuntimeException unforeseen) {
             // Its message might hold what the letters say.
             LOG.error("Job {} broke off: {}", due.id(), unforeseen.getClass().getName());
-            return new Work.Failed("It broke off by a fault of the markbook. Begin it again.");
+            return new Work.Failed("It stopped because of a fault in the markbook. Start it again.");
         }
     }
 

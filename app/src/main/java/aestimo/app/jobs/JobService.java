@@ -43,10 +43,10 @@ public class JobService {
     @Transactional
     public Begun begin(TeacherId teacher, Asked asked) {
         if (asked.token().isEmpty() || asked.token().length() > LONGEST_TOKEN) {
-            throw new FormException("The form was not sent whole. Open the page again.");
+            throw new FormException("The form did not arrive completely. Open the page again.");
         }
         if (mapper.countDue(teacher) >= MOST_DUE) {
-            throw new FormException("There are " + MOST_DUE + " jobs on their way already. Wait for one, or stop it.");
+            throw new FormException("There are " + MOST_DUE + " jobs running already. Wait for one, or stop it.");
         }
         String token = asked.token() + ":" + Sha256.of(asked.request()).substring(0, DIGITS);
         JobRow row = new JobRow(

@@ -21,10 +21,11 @@ public record Block(Kind kind, String words, String span, List<String> pieces, L
     public enum Kind {
         HEADING("Heading", "school, class, teacher, date and student"),
         WORDS("Words", "with figures and sentences in them"),
-        PIECES("Table of pieces", "marks, percents, grades"),
+        PIECES("Table of assessments", "marks, percents, grades"),
         CATEGORIES("Table of categories", "weights and averages"),
+        GOALS("Table of goals", "the level in each"),
         OVER_TIME("Picture over the terms", "results against targets"),
-        NOTES("Notes", "what you noted to single pieces"),
+        NOTES("Notes", "your notes to single assessments"),
         OWN_WORDS("Own words", "for each student, written one by one"),
         SIGNATURE("Signature", "a line to sign on"),
         PAGE_BREAK("New page", "what follows begins a page");
@@ -50,9 +51,9 @@ public record Block(Kind kind, String words, String span, List<String> pieces, L
             return this == PIECES || this == NOTES;
         }
 
-        /** Whether what it shows is of a stretch of the year. */
+        /** Whether what it shows is of a part of the year. */
         public boolean isOfSpan() {
-            return this == WORDS || this == PIECES || this == CATEGORIES || this == NOTES;
+            return this == WORDS || this == PIECES || this == CATEGORIES || this == GOALS || this == NOTES;
         }
     }
 

@@ -276,7 +276,7 @@ public final class ClassLetters {
             case OWN_WORDS ->
                 Optional.of(Made.of(block, own(saying.say(Words.of(ownWords)))))
                         .filter(it -> !it.said().isEmpty());
-            case PIECES, CATEGORIES, NOTES -> tables.of(block, to);
+            case PIECES, CATEGORIES, GOALS, NOTES -> tables.of(block, to);
             case OVER_TIME ->
                 Optional.of(AimPicture.of(attainments(), to.student(), AimPicture.Size.MARGIN, true))
                         .filter(picture -> !picture.dots().isEmpty())

@@ -98,7 +98,7 @@ class GroupFiles {
                     .toList();
         } catch (JacksonException | NullPointerException broken) {
             throw new FormException(
-                    "The file is no JSON of sentence groups. Export one here to see how it looks; nothing was imported.");
+                    "The file is not a JSON file of sentence groups. Export one here to see how it looks; nothing was imported.");
         }
     }
 
@@ -150,7 +150,7 @@ class GroupFiles {
             @Nullable SentenceGroup before, String name, List<String> row, List<String> headings, int line) {
         String typed = cell(row, headings, "from").replace(',', '.');
         if (!typed.isEmpty() && SentenceService.number(typed).isEmpty()) {
-            throw new FormException("Line " + line + ": “" + typed + "” in the column “from” is no number.");
+            throw new FormException("Line " + line + ": “" + typed + "” in the column “from” is not a number.");
         }
         BigDecimal from = SentenceService.number(typed).orElse(null);
         List<String> steps = GroupForm.steps(cell(row, headings, "says"));

@@ -3,6 +3,8 @@ package aestimo.app.letters;
 import aestimo.app.book.ClassBook;
 import aestimo.app.figures.ClassFigures;
 import aestimo.app.figures.Figure;
+import aestimo.app.figures.FigureType;
+import aestimo.app.figures.GoalFigures;
 import aestimo.app.figures.Value;
 import aestimo.app.letters.SentenceGroup.Stretch;
 import aestimo.app.picture.Stack;
@@ -106,6 +108,9 @@ public record GroupView(
         }
 
         private List<String> steps() {
+            if (figure.filter(own -> own.type() == FigureType.LEVEL).isPresent()) {
+                return GoalFigures.levels();
+            }
             Map<Value, String> said = new TreeMap<>(Value.order(true));
             figure.ifPresent(own -> at.standing().students().stream()
                     .filter(StudentStanding::present)

@@ -16,7 +16,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Letters and sentence groups serve every class, but not every class has a category or piece of the name they speak of:
+ * Letters and sentence groups serve every class, but not every class has a category, piece or goal of the name they speak of:
  * what it is there, or that there is none, is asked once for each class.
  */
 @Service
@@ -120,6 +120,7 @@ public class InsteadService {
         return switch (kind(key)) {
             case "category" -> "category " + name;
             case "category-grade" -> "category " + name + ", of which the grade is told";
+            case "goal" -> "goal " + name;
             case "piece" -> "piece of work " + name;
             default -> "term " + name;
         };

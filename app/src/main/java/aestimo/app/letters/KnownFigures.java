@@ -7,10 +7,12 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 
-/** Whether words name figures there are: those of any class, and those of categories, pieces and terms by their names. */
+/** Whether words name figures there are: those of any class, and those of categories, pieces, terms and goals by
+ * their names. */
 final class KnownFigures {
     /** A class may have the category or piece, though another has not. */
-    private static final Pattern NAMED = Pattern.compile("(category|category-grade|piece|term):.+", Pattern.DOTALL);
+    private static final Pattern NAMED =
+            Pattern.compile("(category|category-grade|piece|term|goal):.+", Pattern.DOTALL);
 
     private KnownFigures() {}
 

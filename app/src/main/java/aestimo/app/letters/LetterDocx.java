@@ -88,7 +88,7 @@ final class LetterDocx {
         switch (block.block().kind()) {
             case HEADING -> addHeading(made);
             case WORDS, OWN_WORDS -> block.said().paragraphs().forEach(this::add);
-            case PIECES, CATEGORIES, NOTES -> addTable(block);
+            case PIECES, CATEGORIES, GOALS, NOTES -> addTable(block);
             case OVER_TIME -> addPicture(block.picture().orElseThrow());
             case SIGNATURE -> {
                 plain("", ParagraphAlignment.LEFT);

@@ -72,7 +72,7 @@ final class LetterFigures {
             case PERCENT -> List.of(As.CLASS, As.WHOLE, As.ONE, As.TWO, As.GRADE, As.WORDS);
             case NUMBER -> As.rounding();
             case GRADE, COUNT -> List.of(As.CLASS, As.WORDS);
-            case WORDS, DATE, YES_NO, SIGN -> List.of(As.CLASS);
+            case LEVEL, WORDS, DATE, YES_NO, SIGN -> List.of(As.CLASS);
         };
     }
 
@@ -160,7 +160,7 @@ final class LetterFigures {
                         ? to.at().book().boundaries().labelled(value.word()).map(LetterFigures::words)
                         : Optional.of(value.shown());
             case COUNT -> Optional.of(as == As.WORDS ? inWords(value) : value.shown());
-            case WORDS, DATE, YES_NO, SIGN -> Optional.of(value.word());
+            case LEVEL, WORDS, DATE, YES_NO, SIGN -> Optional.of(value.word());
         };
     }
 

@@ -152,6 +152,9 @@ interface LetterMapper {
     @Select("SELECT count(*) FROM assessment WHERE teacher_id = #{teacher} AND title = #{title}")
     int countPiecesTitled(@Param("teacher") TeacherId teacher, @Param("title") String title);
 
+    @Select("SELECT count(*) FROM goal WHERE teacher_id = #{teacher} AND title = #{title}")
+    int countGoalsTitled(@Param("teacher") TeacherId teacher, @Param("title") String title);
+
     @Select("SELECT word FROM spelt_word WHERE teacher_id = #{teacher}")
     Set<String> findSpeltWords(@Param("teacher") TeacherId teacher);
 

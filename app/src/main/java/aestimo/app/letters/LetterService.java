@@ -153,7 +153,7 @@ public class LetterService {
         if (mapper.updateLetter(teacher, row(letter)) == 0) {
             letter(teacher, letter.id());
             throw new FormException(
-                    "The letter was saved in another window meanwhile. What you typed is still here, not saved; save again to put it in place of that.");
+                    "The letter was saved in another window meanwhile. What you typed is still here, not saved; save again to replace that.");
         }
     }
 
@@ -194,7 +194,7 @@ public class LetterService {
         List<Long> known =
                 sentences.groups(teacher).stream().map(SentenceGroup::id).toList();
         if (!known.containsAll(words.groups())) {
-            problems.add("A sentence group named here is deleted. Take it out, or choose another.");
+            problems.add("A sentence group named here is deleted. Delete it, or choose another.");
         }
         return problems;
     }

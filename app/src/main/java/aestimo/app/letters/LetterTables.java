@@ -1,5 +1,6 @@
 package aestimo.app.letters;
 
+import aestimo.app.goals.StudentGoals;
 import aestimo.app.letters.Block.Column;
 import aestimo.app.letters.MadeLetter.Made;
 import aestimo.app.letters.MadeLetter.Row;
@@ -14,7 +15,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Stream;
 
-/** The tables of letters: pieces, categories and notes of one student. */
+/** The tables of letters: pieces, categories, goals and notes of one student. */
 final class LetterTables {
     private final Function<String, StudentSheets> made;
     private final Map<String, StudentSheets> sheets = new HashMap<>();
@@ -32,6 +33,7 @@ final class LetterTables {
         return switch (block.kind()) {
             case PIECES -> table(block, pieces(block, to));
             case CATEGORIES -> table(block, categories(to));
+            case GOALS -> table(block, goals(to));
             case NOTES -> table(block, notes(block, to));
             default -> throw new IllegalArgumentException(block.kind() + " is no table");
         };
@@ -48,6 +50,7 @@ final class LetterTables {
             case PIECES ->
                 Stream.concat(Stream.of("piece"), block.columns().stream().map(Column::words))
                         .toList();
+            case GOALS -> List.of("goal", "level");
             case CATEGORIES -> List.of("category", "weight", "average", "grade");
             default -> List.of("piece", "note");
         };
@@ -113,6 +116,14 @@ final class LetterTables {
             }
         });
         return rows;
+    }
+
+    /** One under another is told with a dash before it. */
+    private static List<Row> goals(Recipient to) {
+        return StudentGoals.of(to.at().goals(), to.student()).lines().stream()
+                .map(line -> new Row(
+                        List.of((line.under() ? "– " : "") + line.title(), line.sign() + " " + line.words()), false))
+                .toList();
     }
 
     private List<Row> notes(Block block, Recipient to) {

@@ -65,7 +65,7 @@ final class LookingThrough {
             looks.add(new LookAt(
                     LookAt.Kind.IN_DOUBT,
                     doubt == 1 ? "1 mark in doubt" : doubt + " marks in doubt",
-                    "What is in doubt counts nowhere until it is settled."));
+                    "What is in doubt does not count until it is settled."));
         }
         long blank = unmarked.getOrDefault(own.student().id().text(), 0L);
         if (blank > 0) {
@@ -75,7 +75,7 @@ final class LookingThrough {
                     "The figures are those without it."));
         }
         if (letter.wantsOwnWords() && ownWords.isBlank()) {
-            looks.add(new LookAt(LookAt.Kind.OWN_WORDS, "own words", "The letter wants words of your own."));
+            looks.add(new LookAt(LookAt.Kind.OWN_WORDS, "own words", "The letter needs words of your own."));
         }
         if (blocks.stream().allMatch(made -> made.block().kind() == Block.Kind.PAGE_BREAK)) {
             looks.add(new LookAt(LookAt.Kind.EMPTY, "empty", "Nothing is said in this letter."));

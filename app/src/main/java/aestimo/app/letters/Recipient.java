@@ -4,7 +4,7 @@ import aestimo.app.figures.ClassFigures;
 import aestimo.core.book.Student;
 import aestimo.core.result.StudentStanding;
 
-/** Whom a letter is of, over which stretch of the year, and who writes it. */
+/** Whom a letter is of, over which part of the year, and who writes it. */
 public record Recipient(ClassFigures at, StudentStanding own, Person person, Writer writer) {
     /** What the class does not know of a student. */
     public record Person(String preferred, StudentForms forms) {

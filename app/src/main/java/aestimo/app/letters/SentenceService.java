@@ -90,7 +90,7 @@ public class SentenceService {
         if (mapper.updateGroup(teacher, row) == 0) {
             group(teacher, form.id());
             throw new FormException(
-                    "The group was saved in another window meanwhile. What you typed is still here, not saved; save again to put it in place of that.");
+                    "The group was saved in another window meanwhile. What you typed is still here, not saved; save again to replace that.");
         }
         return form.id();
     }
@@ -153,7 +153,7 @@ public class SentenceService {
         GroupForm.Line line = form.lines().get(i);
         boolean last = i == form.lines().size() - 1;
         if (numbers && !last && number(line.from()).isEmpty()) {
-            problems.at("from", i, "“" + line.from() + "” is no number such as 55 or 62.5.");
+            problems.at("from", i, "“" + line.from() + "” is not a number such as 55 or 62.5.");
         } else if (numbers && i > 0 && !line.from().isEmpty()) {
             Optional<BigDecimal> above = number(form.lines().get(i - 1).from());
             Optional<BigDecimal> own = number(line.from());
@@ -195,7 +195,7 @@ public class SentenceService {
                         () -> problems.at(
                                 "onlyFigure",
                                 i,
-                                "This class has no such figure. Choose another, or take the condition out."));
+                                "This class has no such figure. Choose another, or delete the condition."));
     }
 
     /**

@@ -59,7 +59,7 @@ public class SpellingService {
     @Transactional
     public void keepWord(TeacherId teacher, String word) {
         if (Spelling.words(word).size() != 1 || word.length() > 40) {
-            throw new FormException("“" + word + "” is no word of 1 to 40 letters.");
+            throw new FormException("“" + word + "” is not a word of 1 to 40 letters.");
         }
         mapper.insertSpeltWord(teacher, word.replace('’', '\'').toLowerCase(Locale.ROOT));
     }

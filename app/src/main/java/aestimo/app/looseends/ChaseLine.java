@@ -3,6 +3,7 @@ package aestimo.app.looseends;
 import aestimo.app.book.ClassBook;
 import aestimo.app.book.ClassRow;
 import aestimo.app.frame.Days;
+import aestimo.core.entry.Entry;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.looseend.ToChase;
 import java.time.LocalDate;
@@ -13,11 +14,11 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Work to chase: not handed in, or late.
+ * Work to chase: not handed in, to be finished, or late.
  *
  * @param student list name, with the number where there is one
- * @param state “not handed in”, or “late” with what came
- * @param days since it was due; 0 where that is still ahead
+ * @param state “not handed in”, “to finish” or “handed in late”, with the mark in words of its own
+ * @param days since it was due; 0 where that is still ahead, or the work has come
  */
 record ChaseLine(ClassRow row, String student, String piece, String state, String due, long days, String href) {
     /** Lines under one heading: a class, or a student. */
@@ -52,21 +53,29 @@ record ChaseLine(ClassRow row, String student, String piece, String state, Strin
     private static ChaseLine of(ClassBook classBook, ToChase work) {
         LocalDate today = classBook.book().today();
         String number = work.student().number();
-        String entry = work.entry().withLate(false).toString();
         return new ChaseLine(
                 classBook.row(),
                 work.student().listName() + (number.isEmpty() ? "" : ", " + number),
                 work.assessment().title()
                         + work.part().map(part -> ", " + part.title()).orElse(""),
-                work.entry().is(EntryKind.NOT_HANDED_IN)
-                        ? "not handed in"
-                        : entry.isEmpty() ? "late, nothing marked" : "late, " + entry,
+                state(work.entry()),
                 Days.brief(work.assessment().due()),
-                Math.max(0, ChronoUnit.DAYS.between(work.assessment().due(), today)),
+                work.isOwed()
+                        ? Math.max(0, ChronoUnit.DAYS.between(work.assessment().due(), today))
+                        : 0,
                 "/classes/" + classBook.row().id() + "/marks?span="
                         + classBook.book().termOf(work.assessment()) + "&student="
                         + work.student().id() + "&assessment="
                         + work.assessment().id()
                         + work.part().map(part -> "&part=" + part.id()).orElse(""));
+    }
+
+    private static String state(Entry entry) {
+        if (entry.is(EntryKind.NOT_HANDED_IN)) {
+            return "not handed in";
+        }
+        String mark = entry.withLate(false).withToFinish(false).toString();
+        return (entry.isToFinish() ? "to finish" : "handed in late")
+                + (mark.isEmpty() ? ", not marked yet" : ", marked " + mark);
     }
 }

@@ -39,12 +39,12 @@ public class LooseEndService {
     public static List<Group> of(List<ClassBook> classes) {
         Map<LooseEnd.Kind, List<LooseEndLine>> byKind = new EnumMap<>(LooseEnd.Kind.class);
         for (ClassBook classBook : classes) {
-            for (LooseEnd end : LooseEnds.of(classBook.book())) {
+            for (LooseEnd end : LooseEnds.toSettle(classBook.book())) {
                 byKind.computeIfAbsent(end.kind(), kind -> new ArrayList<>()).add(LooseEndLine.of(classBook, end));
             }
         }
         List<Group> groups = new ArrayList<>();
-        add(groups, byKind, "In doubt: counted nowhere until settled", LooseEnd.Kind.IN_DOUBT);
+        add(groups, byKind, "In doubt: not counted until settled", LooseEnd.Kind.IN_DOUBT);
         add(groups, byKind, "Absent", LooseEnd.Kind.ABSENT);
         add(groups, byKind, "To finish", LooseEnd.Kind.TO_FINISH);
         add(groups, byKind, "Still to mark", LooseEnd.Kind.UNMARKED);
@@ -74,7 +74,8 @@ public class LooseEndService {
     @Transactional(readOnly = true)
     public int count(TeacherId teacher, List<Long> classIds) {
         return classIds.stream()
-                .mapToInt(id -> LooseEnds.of(books.open(teacher, id).book()).size())
+                .mapToInt(
+                        id -> LooseEnds.toSettle(books.open(teacher, id).book()).size())
                 .sum();
     }
 
@@ -98,7 +99,7 @@ public class LooseEndService {
         String there = classBook.entry(cell).toString();
         if (!applied.outcomes().get(0).isKept()) {
             throw new FormException(who + " was altered in another window meanwhile: "
-                    + (there.isEmpty() ? "blank" : there) + " stands there. Nothing was changed.");
+                    + (there.isEmpty() ? "blank" : there) + " is there now. Nothing was changed.");
         }
         return who + " is " + (there.isEmpty() ? "blank" : there) + ".";
     }

@@ -109,7 +109,9 @@ class LooseEndsController {
         List<ClassBook> classes = all(teacher.id());
         boolean byStudent = by.equals("student");
         model.addAttribute(
-                "frame", frames.ofDesk(teacher, "To chase", "work not handed in and late, of all classes", "to-chase"));
+                "frame",
+                frames.ofDesk(
+                        teacher, "To chase", "work not handed in, to finish and late, of all classes", "to-chase"));
         model.addAttribute("byStudent", byStudent);
         model.addAttribute("groups", byStudent ? ChaseLine.byStudent(classes) : ChaseLine.byClass(classes));
         return "looseends/to-chase";

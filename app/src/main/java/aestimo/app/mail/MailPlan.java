@@ -54,7 +54,7 @@ public record MailPlan(List<Line> lines) {
             meant.forEach(own ->
                     add(new To(Optional.of(own.id()), own.name(), own.email()), own.name(), reach, taken, to, without));
             if (meant.isEmpty()) {
-                without.add("no contact is meant for letters");
+                without.add("no contact may be sent letters");
             }
             reach.contacts().stream()
                     .filter(Contact::isBarred)
@@ -67,7 +67,7 @@ public record MailPlan(List<Line> lines) {
         if (own.address().isEmpty()) {
             without.add(who + ": no address");
         } else if (!MailAddress.isOne(own.address())) {
-            without.add(who + ": “" + own.address() + "” is no address");
+            without.add(who + ": “" + own.address() + "” is not an address");
         } else if (reach.isBarred(own.address())) {
             without.add(who + ": the address is one that must not be written to");
         } else if (taken.add(MailAddress.key(own.address()))) {

@@ -259,7 +259,7 @@ public class MailService {
         if (now.filter(MailAddress::isOne).isEmpty()) {
             throw new FormException(
                     row.toName() + " (" + student
-                            + ") has no address any more, or is not meant for letters. Nothing was sent; see Groundwork, students.");
+                            + ") has no address any more, or may not be sent letters. Nothing was sent; see Groundwork, students.");
         }
         boolean taken = rows.stream()
                 .anyMatch(other -> other.id() != row.id()

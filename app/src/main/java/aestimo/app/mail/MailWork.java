@@ -112,7 +112,7 @@ class MailWork implements Work {
         }
         Mailing mailing = json.readValue(run.job().request(), Mailing.class);
         inTransaction(() -> mapper.leaveInDoubt(
-                run.teacher(), run.job().id(), "The markbook was stopped while this message was leaving."));
+                run.teacher(), run.job().id(), "The markbook was stopped while this message was being sent."));
         OpenClass open =
                 HandOut.open(run.teacher(), books.open(run.teacher(), run.job().classId()), mailing.dates());
         ClassLetters all = letters.open(open, letters.letter(run.teacher(), mailing.letterId()));

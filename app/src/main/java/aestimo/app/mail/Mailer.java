@@ -101,7 +101,7 @@ class Mailer {
             sender.orElseThrow().send(message);
             return new Sent();
         } catch (MailAuthenticationException wrong) {
-            return new NotNow("The mail server does not let the markbook in: its name or password is wrong.", false);
+            return new NotNow("The mail server refuses the markbook: its name or password is wrong.", false);
         } catch (MailException failed) {
             return outcome(failed, message.isWritten());
         }
@@ -126,10 +126,10 @@ class Mailer {
             }
         }
         if (written) {
-            return new NotKnown("The line broke after the message was handed over.");
+            return new NotKnown("The connection broke after the message was handed over.");
         }
         return cause instanceof SendFailedException
-                ? new Refused("The mail server would not take the address.")
+                ? new Refused("The mail server refused the address.")
                 : new NotNow(
                         "The mail server does not answer, or broke off before the message was handed over.", false);
     }

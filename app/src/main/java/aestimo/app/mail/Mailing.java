@@ -31,7 +31,7 @@ public record Mailing(
 
     /** Whom letters go to. */
     public enum Whom {
-        CONTACTS("the contacts meant for letters"),
+        CONTACTS("the contacts that may be sent letters"),
         STUDENT("the student"),
         BOTH("both");
 

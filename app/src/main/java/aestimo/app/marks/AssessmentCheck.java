@@ -78,7 +78,7 @@ final class AssessmentCheck {
         LocalDate due = due(date);
         List<PartRow> parts = kind.isMarked() ? parts() : List.of();
         if (!kind.isMarked() && !form.parts().isEmpty()) {
-            problems.add("A check or a note has no parts. Take them out, or choose marks or grades.");
+            problems.add("A check or a note has no parts. Delete them, or choose marks or grades.");
         }
         OutOf outOf = kind == AssessmentKind.MARKS ? outOf(!parts.isEmpty()) : null;
         Weight weight = weight("weight", 0, form.more().weight(), "The weight within its category");
@@ -126,7 +126,7 @@ final class AssessmentCheck {
         } else if (given.isEmpty() && classBook.book().termOn(date).isEmpty()) {
             problems.at(
                     "date",
-                    Days.brief(date) + " " + date.getYear() + " lies in no term. The terms are "
+                    Days.brief(date) + " " + date.getYear() + " is in no term. The terms are "
                             + classBook.book().terms().stream()
                                     .map(term -> term.name() + " from " + Days.brief(term.firstDay()) + " to "
                                             + Days.brief(term.lastDay()))
@@ -165,7 +165,7 @@ final class AssessmentCheck {
             }
             return outOf;
         } catch (IllegalArgumentException none) {
-            problems.at(field, line, what + " “" + text + "” will not do. It must be a number above 0, such as 40.");
+            problems.at(field, line, what + " “" + text + "” is not valid. It must be a number above 0, such as 40.");
             return null;
         }
     }
@@ -231,7 +231,7 @@ final class AssessmentCheck {
                                 () -> problems.at(
                                         "gates",
                                         place,
-                                        "A ceiling names “" + gate + "”, which is no part of this piece."));
+                                        "A ceiling names “" + gate + "”, which is not a part of this assessment."));
             }
             Optional<Percent> pass = percent("pass", i, line.pass(), "A ceiling's pass percent");
             Optional<Percent> most = percent("most", i, line.most(), "What a ceiling lets pass at most");

@@ -43,7 +43,7 @@ interface AssessmentMapper {
     /** What a piece has that no figure needs. */
     record BesideRow(int version, String instructions, Long boundariesId) {}
 
-    /** A piece taken off the sheet. */
+    /** A piece removed from the sheet. */
     record RemovedRow(long id, String title, LocalDate date, OffsetDateTime removedAt, int entries) {}
 
     long insert(

@@ -19,6 +19,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentKind;
+import aestimo.core.book.Book;
 import aestimo.core.book.Ceiling;
 import aestimo.core.book.Part;
 import aestimo.core.id.AssessmentId;
@@ -211,7 +212,7 @@ public class AssessmentService {
         marks.settle(teacher, classBook, before, rescaled(before, checked), form.marks());
         if (mapper.update(teacher, classId, form.id(), form.version(), checked.row()) == 0) {
             throw new FormException("This assessment was changed in another window meanwhile; there it is now "
-                    + words(before) + ". What you typed is still here, not saved: save again to put it in place.");
+                    + words(before) + ". What you typed is still here, not saved: save again to replace it.");
         }
         if (!checked.parts().isEmpty()) {
             mapper.deleteBlanksOfWhole(teacher, form.id());
@@ -220,12 +221,13 @@ public class AssessmentService {
         if (!before.title().equals(form.title())) {
             events.publishEvent(new Renamed(teacher, Renamed.Kind.PIECE, Map.of(before.title(), form.title())));
         }
+        ClassBook after = reopened(teacher, classId);
         changes.recordGroundwork(
                 teacher,
                 classId,
                 "assessment",
-                words(before),
-                words(reopened(teacher, classId).assessment(form.id())));
+                fully(classBook.book(), before),
+                fully(after.book(), after.assessment(form.id())));
     }
 
     /** What would have nowhere to stand is never thrown away unasked. */
@@ -255,7 +257,7 @@ public class AssessmentService {
                 .filter(cell -> !classBook.entry(cell).isNothing() || classBook.isNoted(cell))
                 .count();
         if (filled > 0) {
-            throw new FormException((filled == 1 ? "1 entry stands there:" : filled + " entries stand there:") + why);
+            throw new FormException("It has " + (filled == 1 ? "1 entry:" : filled + " entries:") + why);
         }
     }
 
@@ -287,17 +289,17 @@ public class AssessmentService {
     public int remove(TeacherId teacher, long classId, long assessmentId) {
         Assessment before = books.open(teacher, classId).assessment(assessmentId);
         mapper.setRemoved(teacher, classId, assessmentId, OffsetDateTime.now(clock));
-        changes.recordGroundwork(teacher, classId, "assessment", words(before), "taken off the sheet");
+        changes.recordGroundwork(teacher, classId, "assessment", words(before), "removed from the sheet");
         return removed(teacher, classId).stream()
                 .filter(row -> row.id() == assessmentId)
                 .mapToInt(Removed::entries)
                 .sum();
     }
 
-    /** A piece taken off the sheet. */
+    /** A piece removed from the sheet. */
     public record Removed(long id, String title, LocalDate date, OffsetDateTime at, int entries) {}
 
-    /** What was taken off the sheet, the latest first. */
+    /** What was removed from the sheet, the latest first. */
     @Transactional(readOnly = true)
     public List<Removed> removed(TeacherId teacher, long classId) {
         return mapper.findRemoved(teacher, classId).stream()
@@ -320,8 +322,32 @@ public class AssessmentService {
                 teacher,
                 classId,
                 "assessment",
-                "taken off the sheet",
+                "removed from the sheet",
                 words(reopened(teacher, classId).assessment(assessmentId)));
+    }
+
+    /** With all that moves a figure, so that no alteration of it leaves the record as it was. */
+    private static String fully(Book book, Assessment assessment) {
+        List<String> words = new ArrayList<>(List.of(words(assessment)));
+        words.add("in " + book.categoryOf(assessment).name());
+        if (!assessment.due().equals(assessment.date())) {
+            words.add("due " + Days.brief(assessment.due()));
+        }
+        assessment.statedTerm().flatMap(book::term).ifPresent(term -> words.add("in " + term.name()));
+        words.add("weight " + assessment.weight());
+        if (assessment.isBonus()) {
+            words.add("bonus");
+        }
+        if (assessment.allowsOver()) {
+            words.add("marks over the out-of allowed");
+        }
+        assessment.parts().forEach(part -> words.add(part.title() + " /" + part.outOf() + " weight " + part.weight()));
+        assessment.ceilings().forEach(ceiling -> {
+            CeilingLine line = ceilingLine(assessment, ceiling);
+            words.add("at most " + line.most() + " % when fewer than " + line.fewerThan() + " of " + line.gateWords()
+                    + " reach " + line.pass() + " %");
+        });
+        return String.join(", ", words);
     }
 
     private static String words(Assessment assessment) {

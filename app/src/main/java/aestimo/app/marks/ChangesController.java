@@ -8,6 +8,7 @@ import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
+import aestimo.app.goals.LevelService;
 import aestimo.app.web.Download;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.NotFoundException;
@@ -35,15 +36,26 @@ class ChangesController {
     private static final int MOST_SHOWN = 300;
     private static final int MOST_TAKEN = 20_000;
     private static final List<String> WAYS = List.of(
-            "typed", "filled", "pasted", "imported", "undone", "redone", "settled", "import undone", "groundwork");
+            "typed",
+            "set by hand",
+            "filled",
+            "pasted",
+            "imported",
+            "undone",
+            "redone",
+            "settled",
+            "import undone",
+            "groundwork");
 
     private final ChangeService changes;
     private final EntryService entries;
+    private final LevelService levels;
     private final FrameService frames;
 
-    ChangesController(ChangeService changes, EntryService entries, FrameService frames) {
+    ChangesController(ChangeService changes, EntryService entries, LevelService levels, FrameService frames) {
         this.changes = changes;
         this.entries = entries;
+        this.levels = levels;
         this.frames = frames;
     }
 
@@ -97,16 +109,35 @@ class ChangesController {
         Download.csv(response, table);
     }
 
-    /** Puts back what an entry was before one alteration. */
+    /** Puts back what an entry, or a level set by hand, was before one alteration. */
     @PostMapping("/undo")
     String back(OpenClass open, FormFields fields, RedirectAttributes flash) {
         long id = fields.number("change");
         ListedChange change = changes.ofClass(open.teacher(), open.id(), ChangeFilter.only(id), 1).stream()
-                .filter(own -> id != 0 && own.isEntry())
+                .filter(own -> id != 0 && own.canBeUndone())
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("change"));
+        PageFrame frame = frames.ofClass(open, "changes");
+        return Sent.of(() -> {
+                    if (change.isLevel()) {
+                        levels.undoOne(open.teacher(), open.id(), id);
+                    } else {
+                        entries.apply(open.teacher(), open.id(), List.of(undone(open, change)));
+                    }
+                })
+                .saying(
+                        flash,
+                        change.student() + ", " + change.assessment() + " is "
+                                + (!change.was().isEmpty()
+                                        ? change.was()
+                                        : change.isLevel() ? "without a level by hand" : "blank")
+                                + " again.")
+                .orSay(flash, "redirect:/classes/" + open.id() + "/changes?" + frame.query());
+    }
+
+    private static TypedEntry undone(OpenClass open, ListedChange change) {
         CellId cell = new CellId(change.assessmentId(), change.enrolmentId(), change.partId());
-        TypedEntry undone = new TypedEntry(
+        return new TypedEntry(
                 UUID.randomUUID(),
                 cell.assessmentId(),
                 cell.enrolmentId(),
@@ -114,12 +145,5 @@ class ChangesController {
                 open.classBook().version(cell),
                 change.was(),
                 "undone");
-        PageFrame frame = frames.ofClass(open, "changes");
-        return Sent.of(() -> entries.apply(open.teacher(), open.id(), List.of(undone)))
-                .saying(
-                        flash,
-                        change.student() + ", " + change.assessment() + " is "
-                                + (change.was().isEmpty() ? "blank" : change.was()) + " again.")
-                .orSay(flash, "redirect:/classes/" + open.id() + "/changes?" + frame.query());
     }
 }

@@ -154,7 +154,9 @@ public class EntryService {
     /** Whether the cell had the version given, and so is written, with its change. */
     private boolean write(TeacherId teacher, ClassBook classBook, TypedEntry typed, int base, Entry entry) {
         long classId = classBook.row().id();
-        if (mapper.write(teacher, EntryMapper.EntryRow.of(classId, typed.cell(), entry), base) == 0) {
+        // From a form any number may come; there is no version beyond these, and so none that is met.
+        boolean canBe = base >= 0 && base <= TypedEntry.HIGHEST_VERSION;
+        if (!canBe || mapper.write(teacher, EntryMapper.EntryRow.of(classId, typed.cell(), entry), base) == 0) {
             return false;
         }
         String before = classBook.entry(typed.cell()).toString();

@@ -59,7 +59,7 @@ public class ExistingMarks {
             return;
         }
         if (!choice.equals("scale") && !choice.equals("doubt")) {
-            throw new FormException((marked.size() == 1 ? "1 mark stands" : marked.size() + " marks stand") + " out of "
+            throw new FormException((marked.size() == 1 ? "1 mark is" : marked.size() + " marks are") + " out of "
                     + marked.get(0).from() + ASKED
                     + marked.get(0).to() + ": keep, scale, or put in doubt.");
         }

@@ -110,29 +110,29 @@ public class PieceCopyService {
      * Copies pieces without their entries to other classes, into the category of the same name. Each is kept or refused
      * by itself.
      *
+     * @param instead the name of the category where a class has none of the same name; empty to refuse the copy then
      * @return what became of each, in order
      */
-    public List<Copy> copy(TeacherId teacher, long classId, List<Long> pieces, List<Long> classes) {
+    public List<Copy> copy(TeacherId teacher, long classId, List<Long> pieces, List<Long> classes, String instead) {
         ClassBook from = books.open(teacher, classId);
         List<Copy> copies = new ArrayList<>();
         for (long other : classes) {
             for (long piece : pieces) {
                 Assessment assessment = from.assessment(piece);
                 ClassBook to = books.open(teacher, other);
-                copies.add(new Copy(assessment.title(), to.row().title(), copy(teacher, from, assessment, to)));
+                copies.add(
+                        new Copy(assessment.title(), to.row().title(), copy(teacher, from, assessment, to, instead)));
             }
         }
         return copies;
     }
 
     /** Empty text where it is copied; else why not. */
-    private String copy(TeacherId teacher, ClassBook from, Assessment assessment, ClassBook to) {
+    private String copy(TeacherId teacher, ClassBook from, Assessment assessment, ClassBook to, String instead) {
         String category = from.book().categoryOf(assessment).name();
-        Optional<Category> there = to.book().categories().stream()
-                .filter(own -> own.name().equalsIgnoreCase(category))
-                .findFirst();
+        Optional<Category> there = named(to, category).or(() -> named(to, instead));
         if (there.isEmpty()) {
-            return "it has no category " + category;
+            return "it has no category " + category + (instead.isEmpty() ? "" : " and none called " + instead);
         }
         if (to.book().assessments().stream()
                 .anyMatch(own ->
@@ -153,5 +153,11 @@ public class PieceCopyService {
         } catch (FormException refused) {
             return String.join(" ", refused.problems());
         }
+    }
+
+    private static Optional<Category> named(ClassBook classBook, String name) {
+        return classBook.book().categories().stream()
+                .filter(own -> own.name().equalsIgnoreCase(name))
+                .findFirst();
     }
 }

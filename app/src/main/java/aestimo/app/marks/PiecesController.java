@@ -7,7 +7,9 @@ import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
+import aestimo.app.groundwork.CategoryService;
 import aestimo.app.marks.PieceCopyService.Copy;
+import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Assessment;
@@ -35,7 +37,15 @@ class PiecesController {
     private final AssessmentService assessments;
     private final PieceCopyService copies;
 
-    PiecesController(BookService books, FrameService frames, AssessmentService assessments, PieceCopyService copies) {
+    private final CategoryService categories;
+
+    PiecesController(
+            BookService books,
+            FrameService frames,
+            AssessmentService assessments,
+            PieceCopyService copies,
+            CategoryService categories) {
+        this.categories = categories;
         this.books = books;
         this.frames = frames;
         this.assessments = assessments;
@@ -89,6 +99,21 @@ class PiecesController {
                 "others",
                 books.classes(open.teacher()).stream()
                         .filter(row -> row.id() != open.id())
+                        .toList());
+        model.addAttribute(
+                "takers",
+                open.book().categories().stream()
+                        .filter(category -> !category.retired())
+                        .toList());
+        model.addAttribute(
+                "elsewhere",
+                books.classes(open.teacher()).stream()
+                        .filter(row -> row.id() != open.id())
+                        .flatMap(row -> books.open(open.teacher(), row.id()).book().categories().stream())
+                        .filter(category -> !category.retired())
+                        .map(Category::name)
+                        .distinct()
+                        .sorted(String.CASE_INSENSITIVE_ORDER)
                         .toList());
         return "marks/pieces";
     }
@@ -152,6 +177,22 @@ class PiecesController {
                 .orSay(flash, to(open.id(), model));
     }
 
+    /** To another category of the class, all that are ticked or none. */
+    @PostMapping("/move")
+    String move(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
+        frame(open, model);
+        List<Long> pieces =
+                fields.texts("piece").stream().map(FormFields::toNumber).toList();
+        return Sent.of(() -> {
+                    if (pieces.isEmpty()) {
+                        throw new FormException("Tick the assessments to be moved.");
+                    }
+                    return categories.move(open.teacher(), open.id(), pieces, fields.number("category"));
+                })
+                .saying(flash, moved -> moved == 1 ? "1 assessment is moved." : moved + " assessments are moved.")
+                .orSay(flash, to(open.id(), model));
+    }
+
     @PostMapping("/copy")
     String copy(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         frame(open, model);
@@ -168,7 +209,7 @@ class PiecesController {
                                     : "Tick the classes they are copied to."));
             return to(open.id(), model);
         }
-        List<Copy> made = copies.copy(open.teacher(), open.id(), pieces, classes);
+        List<Copy> made = copies.copy(open.teacher(), open.id(), pieces, classes, fields.text("instead"));
         long kept = made.stream().filter(copy -> copy.refused().isEmpty()).count();
         flash.addFlashAttribute(
                 "done",

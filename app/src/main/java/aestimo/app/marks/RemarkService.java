@@ -5,7 +5,9 @@ import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -42,6 +44,31 @@ public class RemarkService {
         return all;
     }
 
+    /** A note that takes another's place, or none's; the memo beside it stays. */
+    public record NoteChange(CellId cell, String was, String note) {}
+
+    /**
+     * Saves notes of many cells, all or none.
+     *
+     * @return the cells whose notes are no longer what they were; nothing may be saved then
+     */
+    @Transactional
+    public List<CellId> saveNotes(TeacherId teacher, long classId, List<NoteChange> notes) {
+        Map<CellId, Remarks> there = notes.isEmpty() ? Map.of() : ofClass(teacher, classId);
+        List<CellId> altered = new ArrayList<>();
+        for (NoteChange one : notes) {
+            String memo = there.getOrDefault(one.cell(), Remarks.NONE).memo();
+            if (!isWritten(teacher, classId, one.cell(), new Remarks(one.was(), memo), new Remarks(one.note(), memo))) {
+                altered.add(one.cell());
+            }
+        }
+        return altered;
+    }
+
+    private boolean isWritten(TeacherId teacher, long classId, CellId cell, Remarks was, Remarks remarks) {
+        return mapper.write(teacher, classId, cell, was, remarks) == 1;
+    }
+
     /**
      * Saves both. Sent twice, as after a lost answer, they are saved once.
      *
@@ -57,7 +84,7 @@ public class RemarkService {
             throw new FormException(
                     "A note and a memo have at most " + LONGEST + " characters each. It was not saved.");
         }
-        if (mapper.write(teacher, classId, cell, was, remarks) == 1) {
+        if (isWritten(teacher, classId, cell, was, remarks)) {
             return Optional.empty();
         }
         return Optional.of(of(teacher, cell)).filter(there -> !there.equals(remarks));

@@ -30,6 +30,9 @@ public record TypedEntry(
         String text,
         @Nullable String how,
         @Nullable List<UUID> over) {
+    /** Nobody alters an entry so often. */
+    static final int HIGHEST_VERSION = 1_000_000_000;
+
     private static final int MOST_OVER = 50;
     private static final Set<String> WAYS = Set.of("typed", "filled", "pasted", "undone", "redone", "settled");
 
@@ -70,6 +73,9 @@ public record TypedEntry(
         }
         if (typed.stream().anyMatch(entry -> entry == null || entry.id() == null || entry.text() == null)) {
             throw new FormException("An entry came without its id or its words. None was saved.");
+        }
+        if (typed.stream().anyMatch(entry -> entry.base() < 0 || entry.base() > HIGHEST_VERSION)) {
+            throw new FormException("An entry came with a version no entry can have. None was saved.");
         }
         if (typed.stream()
                 .anyMatch(entry -> entry.over() != null

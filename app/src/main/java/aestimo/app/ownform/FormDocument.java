@@ -37,6 +37,7 @@ final class FormDocument {
     static final List<Named> NAMED = List.of(
             new Named("pieces", Block.Kind.PIECES),
             new Named("categories", Block.Kind.CATEGORIES),
+            new Named("goals", Block.Kind.GOALS),
             new Named("notes", Block.Kind.NOTES),
             new Named("over-time", Block.Kind.OVER_TIME),
             new Named("own-words", Block.Kind.OWN_WORDS));
@@ -97,7 +98,7 @@ final class FormDocument {
 
     private static FormException damaged() {
         return new FormException(
-                "That is no document that can be opened. Choose a .docx file, saved by a word processor without a password.");
+                "That document cannot be opened. Choose a .docx file, saved by a word processor without a password.");
     }
 
     private static void checkUnpacked(byte[] file) {

@@ -19,6 +19,7 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
+import aestimo.app.web.UploadName;
 import com.deepoove.poi.data.Rows;
 import com.deepoove.poi.data.TableRenderData;
 import com.deepoove.poi.data.Tables;
@@ -141,10 +142,8 @@ public class OwnFormService {
     }
 
     private static String plain(String fileName) {
-        String name = fileName.replaceAll(".*[/\\\\]", "")
-                .replaceAll("(?i)\\.docx$", "")
-                .replaceAll("[\\p{Cntrl}]", " ")
-                .strip();
+        String name =
+                UploadName.withoutEnding(fileName).replaceAll("\\p{Cntrl}", " ").strip();
         return name.isEmpty() ? "Form" : name.substring(0, Math.min(name.length(), LONGEST_NAME));
     }
 

@@ -27,6 +27,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
 import org.springframework.stereotype.Service;
 
 /** Answers a page's table as CSV, as a workbook or as PDF. */
@@ -69,16 +71,34 @@ public class ExportService {
             sheets(sheets, ending, response);
             return;
         }
-        Map<String, Object> model = laid(export.table(), export.leading(), false);
+        byte[] whole = onOnePage(teacher, export, PaperTable.of(export.table(), export.leading()));
+        Download.begin(response, export.table().title(), "application/pdf", ".pdf")
+                .write(whole);
+    }
+
+    /** A second page for the last row or two is spared where a somewhat smaller type does it. */
+    private byte[] onOnePage(TeacherId teacher, Export export, PaperTable table) throws IOException {
+        Map<String, Object> model = new HashMap<>();
+        model.put("ruled", false);
         model.put("rail", export.rail());
-        pdf(
-                teacher,
-                export.heading(),
-                export.span(),
-                "table",
-                model,
-                export.table().title(),
-                response);
+        model.put("table", table);
+        byte[] first = pdf(teacher, export.heading(), export.span(), "table", model);
+        Optional<PaperTable> smaller = pages(first) == 2 ? table.smaller() : Optional.empty();
+        while (smaller.isPresent()) {
+            model.put("table", smaller.get());
+            byte[] whole = pdf(teacher, export.heading(), export.span(), "table", model);
+            if (pages(whole) == 1) {
+                return whole;
+            }
+            smaller = smaller.get().smaller();
+        }
+        return first;
+    }
+
+    private static int pages(byte[] pdf) throws IOException {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            return document.getNumberOfPages();
+        }
     }
 
     /**

@@ -3,6 +3,7 @@ package aestimo.app.paper;
 import aestimo.exchange.table.Table;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A table laid out on A4: as small as it has to be to fit its columns on one page, and where that could no longer be
@@ -18,6 +19,14 @@ record PaperTable(List<Piece> pieces, int leading, double size, boolean lying) {
     private static final int UPRIGHT_COLUMNS = 9;
     private static final double LARGEST = 9;
     private static final double SMALLEST = 6;
+
+    /** Down to here the type is made smaller so that a table stays on one page, and no further. */
+    private static final double SMALLEST_TO_FIT = 7;
+
+    private static final double STEP = 0.5;
+
+    /** More rows stand on no page, however small. */
+    private static final int MOST_ROWS = 60;
 
     /** Some of the columns, with the rows' cells under them. */
     record Piece(List<Heading> headings, List<List<Cell>> rows) {}
@@ -59,6 +68,14 @@ record PaperTable(List<Piece> pieces, int leading, double size, boolean lying) {
         int shown = leading + each;
         double size = Math.max(SMALLEST, Math.min(LARGEST, LARGEST - (shown - UPRIGHT_COLUMNS) * 0.16));
         return new PaperTable(pieces, leading, size, shown > UPRIGHT_COLUMNS);
+    }
+
+    /** A smaller type, where that might bring the last rows onto the page; empty where it could not be read any longer. */
+    Optional<PaperTable> smaller() {
+        boolean fits = pieces.size() == 1 && pieces.get(0).rows().size() <= MOST_ROWS;
+        return fits && size - STEP >= SMALLEST_TO_FIT
+                ? Optional.of(new PaperTable(pieces, leading, size - STEP, lying))
+                : Optional.empty();
     }
 
     private static Piece piece(Table table, List<Integer> columns) {

@@ -27,7 +27,7 @@ final class StripDrawer implements FSObjectDrawer {
 
     private static final Color GROUND = new Color(0xd9d2c3);
     private static final Color INK = new Color(0x1d2733);
-    private static final Color OTHERS = new Color(0x8fc4b8);
+    private static final Color OTHERS = new Color(0x4f9a8b);
     private static final Color OWN = new Color(0x1c7268);
 
     @Override

@@ -87,7 +87,7 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
                 }
             }
         } catch (IOException broken) {
-            throw new FormException("The cards cannot be read to their end. Export them anew as vCard.");
+            throw new FormException("The cards cannot be read to the end. Export them again as vCard.");
         }
         if (cards.isEmpty()) {
             throw new FormException("There is no card in it. A vCard begins with BEGIN:VCARD.");
@@ -242,7 +242,7 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
             }
             Optional<Known> sure = found.student().filter(own -> found.how().isSure());
             if (sure.isEmpty()) {
-                leftOut.add(place + ": “" + who + "” is nobody of this class for sure.");
+                leftOut.add(place + ": “" + who + "” is nobody in this class for certain.");
                 return;
             }
             Line line = new Line(classBook.student(sure.get().id()), contact);

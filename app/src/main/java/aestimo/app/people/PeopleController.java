@@ -13,6 +13,7 @@ import aestimo.app.web.Download;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Student;
+import aestimo.exchange.marks.Pages;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
 import jakarta.servlet.http.HttpServletResponse;
@@ -117,7 +118,7 @@ class PeopleController {
             Model model)
             throws IOException {
         return Sent.ofFile(() -> {
-                    String text = text(file, fields.raw("pasted"));
+                    String text = text(file, fields.raw("pasted"), model);
                     model.addAttribute("pasted", text);
                     return people.look(open.teacher(), open.id(), text);
                 })
@@ -128,16 +129,18 @@ class PeopleController {
                 .orShow(model, "importProblems", () -> people(open, model));
     }
 
-    private static String text(@Nullable MultipartFile file, String pasted)
+    private static String text(@Nullable MultipartFile file, String pasted, Model model)
             throws IOException, UnreadableFileException {
         if (file == null || file.isEmpty()) {
             return checked(pasted);
         }
         String text = new String(file.getBytes(), StandardCharsets.UTF_8).replace("\uFEFF", "");
-        return checked(
-                ContactSource.isCards(text)
-                        ? text
-                        : SheetReader.readLongest(file.getBytes()).asTabbedText());
+        if (ContactSource.isCards(text)) {
+            return checked(text);
+        }
+        Pages pages = Pages.of(SheetReader.read(file.getBytes()));
+        model.addAttribute("notes", pages.notes());
+        return checked(pages.read().asTabbedText());
     }
 
     private static String checked(String text) {
@@ -146,7 +149,7 @@ class PeopleController {
 
     @PostMapping("/import")
     String take(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) throws IOException {
-        return Sent.ofFile(() -> people.take(open.teacher(), open.id(), text(null, fields.raw("pasted"))))
+        return Sent.ofFile(() -> people.take(open.teacher(), open.id(), checked(fields.raw("pasted"))))
                 .saying(flash, count -> count == 1 ? "1 contact is imported." : count + " contacts are imported.")
                 .to(there(open))
                 .orShow(model, "importProblems", () -> people(open, model));
@@ -175,7 +178,7 @@ class PeopleController {
                     flash.addFlashAttribute("refusedPhotos", taken.refused());
                     return taken;
                 })
-                .saying(flash, taken -> taken.count() == 1 ? "1 photo is taken." : taken.count() + " photos are taken.")
+                .saying(flash, taken -> taken.count() == 1 ? "1 photo is saved." : taken.count() + " photos are saved.")
                 .to(there(open))
                 .orShow(model, "photoProblems", () -> people(open, model));
     }

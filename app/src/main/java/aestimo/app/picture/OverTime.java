@@ -1,5 +1,6 @@
 package aestimo.app.picture;
 
+import aestimo.app.frame.Days;
 import aestimo.core.book.Student;
 import aestimo.core.result.Standing;
 import aestimo.core.statistics.AssessmentFigures;
@@ -13,17 +14,25 @@ import org.jspecify.annotations.Nullable;
  * Each piece of a span in the order of dates, from left to right: one student's percents as a line, or the lowest to the
  * highest of the class as strokes, with the class mean broken. Lengths are in units of the drawing.
  *
+ * @param days those of the pieces that are named below, as many as there is room for
  * @param line of the student, as SVG takes points; empty for the class alone
  * @param words the same for those who do not see it
  */
-public record OverTime(double width, List<Level> levels, String line, String means, List<Point> points, String words) {
-    public static final int HEIGHT = 120;
+public record OverTime(
+        double width, List<Level> levels, List<Day> days, String line, String means, List<Point> points, String words) {
+    public static final int HEIGHT = 136;
+    /** The least between two days that are named, so that they do not run into each other. */
+    private static final int APART = 48;
+
     private static final int LEFT = 26;
     private static final int TOP = 10;
     private static final int BASE = 108;
 
     /** A percent the picture is ruled at. */
     public record Level(String words, double y) {}
+
+    /** @param anchor how the words lie to {@code x}: {@code start}, {@code middle} or {@code end} */
+    public record Day(double x, String words, String anchor) {}
 
     /**
      * One piece.
@@ -83,6 +92,7 @@ public record OverTime(double width, List<Level> levels, String line, String mea
                 List.of(25, 50, 75, 100).stream()
                         .map(level -> new Level(level.toString(), y(Percent.of(level), high)))
                         .toList(),
+                days(counted, width),
                 student == null
                         ? ""
                         : points.stream()
@@ -93,6 +103,24 @@ public record OverTime(double width, List<Level> levels, String line, String mea
                 points.isEmpty()
                         ? "Nothing counts yet"
                         : points.stream().map(Point::words).collect(Collectors.joining("; ")));
+    }
+
+    private static List<Day> days(List<AssessmentFigures> counted, double width) {
+        List<Day> days = new ArrayList<>();
+        double free = 0;
+        for (int i = 0; i < counted.size(); i++) {
+            double x = x(i, counted.size(), width);
+            boolean first = i == 0;
+            boolean last = i == counted.size() - 1;
+            // The last one lies left of its point; who comes close before it gives way.
+            boolean room = first || x >= free && (last || x <= width - APART - APART / 2.0);
+            if (room) {
+                days.add(new Day(
+                        x, Days.brief(counted.get(i).assessment().date()), first ? "start" : last ? "end" : "middle"));
+                free = x + (first ? APART * 1.5 : APART);
+            }
+        }
+        return days;
     }
 
     private static String shown(Standing standing, Percent percent) {

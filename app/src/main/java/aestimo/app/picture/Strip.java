@@ -48,8 +48,8 @@ public record Strip(
      */
     public record Laying(double base, double dot) {
         static final Laying LARGE = new Laying(34, 8);
-        /** For a row of a table. */
-        public static final Laying SMALL = new Laying(16, 6);
+        /** For a row of a table: low enough for the ring of the topmost. */
+        public static final Laying SMALL = new Laying(16.4, 5);
     }
 
     /**

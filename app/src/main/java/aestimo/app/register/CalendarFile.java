@@ -20,7 +20,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** Days the school is shut, from an iCalendar file: its events of whole days. */
+/** Days the school is closed, from an iCalendar file: its events of whole days. */
 final class CalendarFile {
     private static final int LARGEST = 1024 * 1024;
     private static final int MOST_EVENTS = 2_000;
@@ -41,7 +41,7 @@ final class CalendarFile {
         List<ICalendar> calendars =
                 Biweekly.parse(new String(file, StandardCharsets.UTF_8)).all();
         if (calendars.isEmpty()) {
-            throw FormException.at("calendar", "The file is no calendar: it holds no BEGIN:VCALENDAR.");
+            throw FormException.at("calendar", "The file is not a calendar: it has no BEGIN:VCALENDAR.");
         }
         List<VEvent> events =
                 calendars.stream().flatMap(one -> one.getEvents().stream()).toList();
@@ -71,7 +71,7 @@ final class CalendarFile {
             throw FormException.at(
                     "calendar",
                     "The calendar has no event of whole days from " + first + " to " + last
-                            + ". Events with a time, and those that repeat, are not taken.");
+                            + ". Events with a time, and those that repeat, are not imported.");
         }
         if (days.size() > MOST_DAYS) {
             throw FormException.at("calendar", "The calendar has over " + MOST_DAYS + " days in this year.");

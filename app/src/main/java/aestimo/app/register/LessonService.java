@@ -12,6 +12,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
+import aestimo.core.register.ExcusedAbsence;
 import aestimo.core.register.Lesson;
 import aestimo.core.typed.TypedDay;
 import java.time.DayOfWeek;
@@ -81,7 +82,7 @@ public class LessonService {
                         .distinct()
                         .count()
                 < times.size()) {
-            problems.at("weekday", "One lesson of the week stands twice.");
+            problems.at("weekday", "One lesson of the week is there twice.");
         }
         List<DayOffRow> off = daysOff(daysOff, book, problems);
         problems.refuse();
@@ -90,6 +91,13 @@ public class LessonService {
         mapper.deleteDaysOff(teacher, classId);
         off.forEach(day -> mapper.insertDayOff(teacher, classId, day));
         mapper.updateExcusedAbsence(teacher, classId, excusedCounts ? "COUNTS" : "LEFT_OUT");
+        book.register()
+                .ifPresent(register -> changes.recordGroundwork(
+                        teacher,
+                        classId,
+                        "attendance",
+                        excused(register.excusedAbsence() == ExcusedAbsence.COUNTS),
+                        excused(excusedCounts)));
         int now = make(teacher, classId, book, times, off);
         // The days off are the school's: the lessons of the other classes of the year follow.
         List<ClassRow> classes = books.classes(teacher);
@@ -140,6 +148,10 @@ public class LessonService {
      */
     public record Clocked(String words, String ends) {}
 
+    private static String excused(boolean counts) {
+        return counts ? "excused counts as not attended" : "excused is left out";
+    }
+
     /** Makes the lessons of a week that are missing; those it has not go, unless taken or made by hand. */
     private int make(TeacherId teacher, long classId, Book ofTheYear, List<TimeRow> times, List<DayOffRow> off) {
         Set<LocalDate> shut = off.stream().map(DayOffRow::date).collect(Collectors.toSet());
@@ -169,7 +181,7 @@ public class LessonService {
     /**
      * Adds a lesson outside the pattern.
      *
-     * @throws FormException when the day is none, lies in no term, or has a lesson of that number
+     * @throws FormException when the day is none, is in no term, or has a lesson of that number
      */
     @Transactional
     public void add(TeacherId teacher, long classId, String day, int at) {
@@ -179,7 +191,7 @@ public class LessonService {
             throw FormException.at("number", "The number of the lesson must be from 1 to " + MOST_AT + ".");
         }
         if (book.termOn(date).isEmpty()) {
-            throw FormException.at("day", date + " lies in no term of the year.");
+            throw FormException.at("day", date + " is in no term of the year.");
         }
         if (mapper.insertLesson(teacher, classId, date, at, true) == 0) {
             throw FormException.at("number", "There is a lesson " + at + " on that day already.");
@@ -192,8 +204,7 @@ public class LessonService {
     public void delete(TeacherId teacher, long classId, long lessonId) {
         RegisterService.lesson(books.open(teacher, classId), lessonId);
         if (mapper.deleteUntaken(teacher, classId, lessonId) == 0) {
-            throw new FormException(
-                    "Somebody is entered in this lesson. Take the entries back first, then it can be deleted.");
+            throw new FormException("This lesson has entries. Delete them first, then it can be deleted.");
         }
     }
 
@@ -248,7 +259,8 @@ public class LessonService {
             }
             if (first.isEmpty() || last.isEmpty() || last.get().isBefore(first.get())) {
                 problems.at(
-                        "daysOff", "“" + line + "” is no day: write it as 2026-12-21, or 2026-12-21 to 2027-01-01.");
+                        "daysOff",
+                        "“" + line + "” is not a date: write it as 2026-12-21, or 2026-12-21 to 2027-01-01.");
                 continue;
             }
             if (rest.length() > LONGEST_WORDS || ChronoUnit.DAYS.between(first.get(), last.get()) > MOST_DAYS_OFF) {

@@ -4,11 +4,6 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.app.register.LessonService.Hour;
 import aestimo.core.book.Student;
-import aestimo.core.id.LessonId;
-import aestimo.core.register.Lesson;
-import aestimo.core.register.Register;
-import aestimo.core.register.RegisterEntry;
-import aestimo.core.typed.RegisterText;
 import aestimo.exchange.marks.StudentFinder.Found;
 import aestimo.exchange.register.RegisterSheet;
 import aestimo.exchange.register.RegisterSheet.Said;
@@ -16,9 +11,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 
 /**
  * What a sheet of attendance would bring to a class.
@@ -81,15 +74,14 @@ public record RegisterImport(String layout, List<Entry> entries, Set<Hour> lesso
     private static final class Planning {
         private final ClassBook classBook;
         private final RegisterSheet sheet;
-        private final Optional<Register> register;
+        private final AttendanceCheck check;
         private final Map<List<Object>, Entry> entries = new LinkedHashMap<>();
-        private final Set<Hour> missing = new TreeSet<>();
         private final List<String> leftOut;
 
         Planning(ClassBook classBook, RegisterSheet sheet) {
             this.classBook = classBook;
             this.sheet = sheet;
-            this.register = classBook.book().register();
+            this.check = new AttendanceCheck(classBook);
             this.leftOut = new ArrayList<>(sheet.leftOut());
         }
 
@@ -101,37 +93,19 @@ public record RegisterImport(String layout, List<Entry> entries, Set<Hour> lesso
                     leftOut.add("Line " + said.line() + ": " + refused.getMessage() + ".");
                 }
             }
-            missing.retainAll(entries.values().stream().map(Entry::hour).toList());
+            List<Entry> all = List.copyOf(entries.values());
             return new RegisterImport(
                     sheet.layout(),
-                    List.copyOf(entries.values()),
-                    missing,
+                    all,
+                    check.missing(all),
                     leftOut.stream().distinct().toList());
         }
 
         private void take(Said said) {
-            Student student = student(said);
-            Hour hour = hour(said);
-            if (!student.isEnrolledOn(hour.date())) {
-                throw new IllegalArgumentException(
-                        student.listName() + " was not in the class on " + Days.brief(hour.date()));
-            }
-            Optional<Lesson> lesson = lesson(hour);
-            Optional<RegisterEntry> entry =
-                    RegisterText.understand(said.text(), student.id(), new LessonId("of the sheet"));
-            String text = entry.map(RegisterText::of).orElse("");
-            if (entry.filter(own -> own.reason().length() > RegisterService.LONGEST_REASON)
-                    .isPresent()) {
-                throw new IllegalArgumentException(
-                        "the reason has over " + RegisterService.LONGEST_REASON + " characters");
-            }
-            String was = lesson.flatMap(own -> register.flatMap(all -> all.entry(student.id(), own)))
-                    .map(RegisterText::of)
-                    .orElse("");
-            Entry made = new Entry(student, hour, was, text);
-            Entry before = entries.putIfAbsent(List.of(student.id(), hour), made);
+            Entry made = check.entry(student(said), said.day(), said.lesson(), said.text());
+            Entry before = entries.putIfAbsent(List.of(made.student().id(), made.hour()), made);
             if (before != null && !before.equals(made)) {
-                throw new IllegalArgumentException(student.listName() + " is there twice for " + made.words()
+                throw new IllegalArgumentException(made.student().listName() + " is there twice for " + made.words()
                         + "; the first is taken, “" + before.text() + "”");
             }
         }
@@ -145,38 +119,6 @@ public record RegisterImport(String layout, List<Entry> entries, Set<Hour> lesso
                             + found.student()
                                     .map(near -> "close to " + near.listName() + ", but not the same")
                                     .orElse("nobody of this class")));
-        }
-
-        private Hour hour(Said said) {
-            String day = Days.brief(said.day()) + " " + said.day().getYear();
-            if (classBook.book().termOn(said.day()).isEmpty()) {
-                throw new IllegalArgumentException(day + " is in no term");
-            }
-            List<Lesson> ofTheDay = register.stream()
-                    .flatMap(all -> all.lessons().stream())
-                    .filter(lesson -> lesson.date().equals(said.day()))
-                    .toList();
-            if (said.lesson().isEmpty() && ofTheDay.size() > 1) {
-                throw new IllegalArgumentException(
-                        day + " has " + ofTheDay.size() + " lessons; say which, such as “1 Sep (2)”");
-            }
-            int at = said.lesson()
-                    .orElse(ofTheDay.isEmpty() ? 1 : ofTheDay.get(0).at());
-            if (at < 1 || at > LessonService.MOST_AT) {
-                throw new IllegalArgumentException("a day has lessons 1 to " + LessonService.MOST_AT + ", not " + at);
-            }
-            Hour hour = new Hour(said.day(), at);
-            if (lesson(hour).isEmpty()) {
-                missing.add(hour);
-            }
-            return hour;
-        }
-
-        private Optional<Lesson> lesson(Hour hour) {
-            return register.stream()
-                    .flatMap(all -> all.lessons().stream())
-                    .filter(lesson -> lesson.date().equals(hour.date()) && lesson.at() == hour.at())
-                    .findFirst();
         }
     }
 }

@@ -5,10 +5,13 @@ import aestimo.app.frame.OpenClass;
 import aestimo.app.web.CarriedText;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
+import aestimo.app.web.UploadName;
+import aestimo.exchange.marks.Pages;
 import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.IOException;
+import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -51,7 +54,10 @@ class RegisterImportController {
         String pasted = fields.raw("pasted");
         boolean ofFile = file != null && !file.isEmpty();
         return Sent.ofFile(() -> {
-                    Sheet sheet = ofFile ? SheetReader.readLongest(file.getBytes()) : sheet(pasted);
+                    Pages pages =
+                            ofFile ? Pages.of(SheetReader.read(file.getBytes())) : Pages.of(List.of(sheet(pasted)));
+                    Sheet sheet = pages.read();
+                    model.addAttribute("notes", pages.notes());
                     String text = checked(ofFile ? sheet.asTabbedText() : pasted);
                     RegisterImport plan = imports.look(open.teacher(), open.id(), sheet);
                     model.addAttribute("pasted", text);
@@ -74,9 +80,8 @@ class RegisterImportController {
     }
 
     private static String source(MultipartFile file) {
-        String name = file == null || file.getOriginalFilename() == null ? "" : file.getOriginalFilename();
-        String bare = name.replaceAll(".*[/\\\\]", "").strip();
-        return bare.isEmpty() ? "pasted" : bare.substring(0, Math.min(LONGEST_SOURCE, bare.length()));
+        String name = UploadName.of(file, LONGEST_SOURCE);
+        return name.isEmpty() ? "pasted" : name;
     }
 
     private String again(OpenClass open, String pasted, Model model) {

@@ -72,12 +72,16 @@ public class RegisterImportService {
                     new StudentFinder(students.known(teacher, classId)),
                     classBook.book().terms().get(0).firstDay());
             if (read.said().size() > MOST_ENTRIES) {
-                throw new FormException("The sheet holds over " + MOST_ENTRIES + " entries. Import a term at a time.");
+                throw tooMany();
             }
             return RegisterImport.of(classBook, read);
         } catch (IllegalArgumentException refused) {
             throw new FormException(String.valueOf(refused.getMessage()));
         }
+    }
+
+    private static FormException tooMany() {
+        return new FormException("The sheet holds over " + MOST_ENTRIES + " entries. Import a term at a time.");
     }
 
     /**
@@ -89,11 +93,27 @@ public class RegisterImportService {
      */
     @Transactional
     public int take(TeacherId teacher, long classId, Sheet sheet, String source, boolean replacing) {
-        RegisterImport plan = look(teacher, classId, sheet);
+        return write(teacher, classId, look(teacher, classId, sheet), source, replacing)
+                .entries();
+    }
+
+    /** @param entries how many were written */
+    public record Taken(long id, int entries) {}
+
+    /**
+     * Writes what was looked at, likewise.
+     *
+     * @throws FormException where there is nothing to import, or too much at once
+     */
+    @Transactional
+    public Taken write(TeacherId teacher, long classId, RegisterImport plan, String source, boolean replacing) {
         List<RegisterImport.Entry> written = plan.written(replacing);
         if (written.isEmpty()) {
             throw new FormException(
                     "There is nothing to import: all that could be understood is in the register already.");
+        }
+        if (written.size() > MOST_ENTRIES) {
+            throw tooMany();
         }
         List<Long> made = make(teacher, classId, plan);
         Map<Hour, Long> lessons = new HashMap<>();
@@ -111,7 +131,7 @@ public class RegisterImportService {
                     id,
                     new ImportedRow(lesson, ClassBook.id(own.student()), own.was(), base + 1, base + 1));
         }
-        return written.size();
+        return new Taken(id, written.size());
     }
 
     private List<Long> make(TeacherId teacher, long classId, RegisterImport plan) {

@@ -6,7 +6,7 @@ import java.util.stream.Collectors;
 /**
  * One thing found before sealing.
  *
- * @param must whether it must be mended first
+ * @param must whether it must be corrected first
  * @param words such as “1 mark in doubt”
  * @param href where it is mended; empty where each place says so itself
  * @param places the first few, whose or where

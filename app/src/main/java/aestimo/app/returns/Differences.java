@@ -2,6 +2,7 @@ package aestimo.app.returns;
 
 import aestimo.app.changes.ListedChange;
 import aestimo.app.school.SchoolField;
+import aestimo.app.school.SchoolField.Holds;
 import aestimo.core.book.Book;
 import aestimo.core.id.AssessmentId;
 import aestimo.core.id.TermId;
@@ -9,6 +10,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 
 /** In what the figures of now differ from those a return holds, result by result. */
@@ -27,17 +29,17 @@ public record Differences(List<Line> lines) {
     /** @param changes of entries since the figures were taken */
     public static Differences between(
             SchoolReturn own, Book book, List<SchoolField> fields, List<ListedChange> changes) {
-        Map<Long, ReturnRow> now = new HashMap<>();
-        ReturnService.figures(book, own.termId()).forEach(row -> now.put(row.enrolmentId(), row));
+        Map<Long, ReturnRow> left = new HashMap<>();
+        ReturnService.figures(book, own.termId()).forEach(row -> left.put(row.enrolmentId(), row));
         // A sealed one holds what the school asked for then.
         List<SchoolField> asked = fields.stream()
                 .filter(field -> !own.isSealed()
                         || own.rows().stream().anyMatch(row -> row.fields().containsKey(field.name())))
                 .toList();
-        Map<Long, String> attendance = ReturnService.attendance(book, own.termId());
+        Map<Long, Map<Holds, String>> filled = ReturnService.filled(book, own.termId(), asked);
         List<Line> lines = new ArrayList<>();
         for (ReturnRow row : own.rows()) {
-            ReturnRow later = now.remove(row.enrolmentId());
+            ReturnRow later = left.remove(row.enrolmentId());
             if (later == null
                     || !figures(row).equals(figures(later))
                     || !row.exact().equals(later.exact())) {
@@ -49,29 +51,35 @@ public record Differences(List<Line> lines) {
                         later == null
                                 ? "not in the class at the end of the term"
                                 : why(row.enrolmentId(), book, own, changes)));
-            } else if (!row.isAttending(asked, attendance.getOrDefault(row.enrolmentId(), ""))) {
+            } else if (!row.isFilled(asked, filled.getOrDefault(row.enrolmentId(), Map.of()))) {
+                Map<String, String> now = row.own()
+                        .filled(asked, filled.getOrDefault(row.enrolmentId(), Map.of()))
+                        .fields();
+                List<SchoolField> differ = asked.stream()
+                        .filter(field -> !Objects.equals(row.fields().get(field.name()), now.get(field.name())))
+                        .toList();
                 lines.add(new Line(
                         row.enrolmentId(),
                         row.name(),
-                        attended(row.fields(), asked),
-                        attended(
-                                row.own()
-                                        .attending(asked, attendance.getOrDefault(row.enrolmentId(), ""))
-                                        .fields(),
-                                asked),
-                        "the register was altered"));
+                        figures(row.fields(), differ),
+                        figures(now, differ),
+                        differ.stream()
+                                .map(field -> field.holds() == Holds.GOALS
+                                        ? "marks, goals or levels were altered"
+                                        : "the register was altered")
+                                .distinct()
+                                .collect(Collectors.joining("; "))));
             }
         }
-        now.values()
+        left.values()
                 .forEach(row -> lines.add(
                         new Line(row.enrolmentId(), row.name(), "", figures(row), "joined since, or was left out")));
         return new Differences(lines);
     }
 
     /** “attendance 95.2”. */
-    private static String attended(Map<String, String> own, List<SchoolField> fields) {
+    private static String figures(Map<String, String> own, List<SchoolField> fields) {
         return fields.stream()
-                .filter(field -> field.holds() == SchoolField.Holds.ATTENDANCE)
                 .map(field -> field.name() + " " + own.getOrDefault(field.name(), "none"))
                 .collect(Collectors.joining(", "));
     }

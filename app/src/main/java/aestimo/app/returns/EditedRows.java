@@ -71,8 +71,8 @@ record EditedRows(List<ReturnRow> changed, List<RefusedEdit> refused) {
                         row.enrolmentId(),
                         column,
                         row.name() + ": “" + (stands.isEmpty() ? "nothing" : stands)
-                                + "” was put there in another window meanwhile; you typed “" + now
-                                + "”. Type it once more to put it there.",
+                                + "” was entered in another window meanwhile; you typed “" + now
+                                + "”. Type it once more to replace it.",
                         true));
                 return false;
             }

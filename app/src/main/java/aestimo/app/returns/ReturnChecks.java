@@ -25,7 +25,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
-/** What a return is looked through for before it is sealed: what must be mended, and what may pass. */
+/** What a return is looked through for before it is sealed: what must be corrected, and what may pass. */
 @Component
 public class ReturnChecks {
     private static final int SHORTEST_NAME = 3;
@@ -39,7 +39,7 @@ public class ReturnChecks {
         this.returns = returns;
     }
 
-    /** All there is, what must be mended first. */
+    /** All there is, what must be corrected first. */
     public List<Check> of(TeacherId teacher, ClassBook classBook, SchoolReturn own) {
         Looked looked = new Looked(
                 classBook,
@@ -257,7 +257,12 @@ public class ReturnChecks {
             }
             if (!odd.isEmpty()) {
                 found.add(Check.counted(
-                        false, "grade two or more off last term’s", "grades two or more off last term’s", "", odd, ""));
+                        false,
+                        "grade changed by two or more since last term",
+                        "grades changed by two or more since last term",
+                        "",
+                        odd,
+                        ""));
             }
         }
 

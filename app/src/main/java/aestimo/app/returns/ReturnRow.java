@@ -1,6 +1,7 @@
 package aestimo.app.returns;
 
 import aestimo.app.school.SchoolField;
+import aestimo.app.school.SchoolField.Holds;
 import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
@@ -31,12 +32,16 @@ public record ReturnRow(
             fields.values().removeIf(String::isEmpty);
         }
 
-        /** The same with the attendance in the fields that hold it; empty text for none. */
-        Own attending(List<SchoolField> asked, String percent) {
+        /**
+         * The same with the figures in the fields that hold one.
+         *
+         * @param figures as shown; those a student has not are left out
+         */
+        Own filled(List<SchoolField> asked, Map<Holds, String> figures) {
             TreeMap<String, String> filled = new TreeMap<>(fields);
             asked.stream()
-                    .filter(field -> field.holds() == SchoolField.Holds.ATTENDANCE)
-                    .forEach(field -> filled.put(field.name(), percent));
+                    .filter(field -> !field.isTyped())
+                    .forEach(field -> filled.put(field.name(), figures.getOrDefault(field.holds(), "")));
             return new Own(sentAs, noGrade, reason, filled, comment);
         }
     }
@@ -55,9 +60,9 @@ public record ReturnRow(
         return own.fields();
     }
 
-    /** Whether the fields that hold the attendance hold this one. */
-    public boolean isAttending(List<SchoolField> asked, String percent) {
-        return own.attending(asked, percent).equals(own);
+    /** Whether the fields that hold a figure hold these. */
+    public boolean isFilled(List<SchoolField> asked, Map<Holds, String> figures) {
+        return own.filled(asked, figures).equals(own);
     }
 
     public ReturnRow with(Own other) {

@@ -8,6 +8,7 @@ import aestimo.app.changes.ListedChange;
 import aestimo.app.returns.ReturnMapper.HeadRow;
 import aestimo.app.returns.ReturnMapper.StudentRow;
 import aestimo.app.school.SchoolField;
+import aestimo.app.school.SchoolField.Holds;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -17,10 +18,13 @@ import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Category;
+import aestimo.core.book.Student;
 import aestimo.core.boundary.Band;
 import aestimo.core.counting.Counting;
+import aestimo.core.goal.Level;
 import aestimo.core.grading.Result;
 import aestimo.core.id.TermId;
+import aestimo.core.judging.ClassGoals;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
@@ -32,6 +36,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -177,7 +182,7 @@ public class ReturnService {
     @Transactional
     public void saveWhy(TeacherId teacher, long classId, long returnId, String why) {
         lock(teacher, classId);
-        SchoolReturn own = requireOpen(get(teacher, classId, returnId));
+        SchoolReturn own = get(teacher, classId, returnId).requireOpen();
         if (why.length() > LONGEST_WHY) {
             throw new FormException("The reason has over " + LONGEST_WHY + " letters. It was not saved.");
         }
@@ -221,28 +226,41 @@ public class ReturnService {
     private void write(
             TeacherId teacher, ClassBook classBook, long returnId, long termId, Map<Long, ReturnRow.Own> own) {
         List<SchoolField> fields = school.fields(teacher);
-        Map<Long, String> attendance = attendance(classBook.book(), termId);
+        Map<Long, Map<Holds, String>> filled = filled(classBook.book(), termId, fields);
         figures(classBook.book(), termId)
                 .forEach(row -> writeRow(
                         teacher,
                         classBook.row().id(),
                         returnId,
                         row.with(own.getOrDefault(row.enrolmentId(), ReturnRow.Own.NOTHING)
-                                .attending(fields, attendance.getOrDefault(row.enrolmentId(), "")))));
+                                .filled(fields, filled.getOrDefault(row.enrolmentId(), Map.of())))));
     }
 
-    /** The attendance of a term in percent, as shown, by enrolment; nobody for whom no lesson counts. */
-    public static Map<Long, String> attendance(Book book, long termId) {
+    /**
+     * The figures of a term that the fields of the school hold, as shown, by enrolment: the attendance of whom a lesson
+     * counts for, and in how many goals of a class that has any a student is secure. What no field holds is not worked out.
+     */
+    public static Map<Long, Map<Holds, String>> filled(Book book, long termId, List<SchoolField> fields) {
         Span term = new Span.Terms(Set.of(new TermId(Long.toString(termId))));
-        Map<Long, String> percents = new HashMap<>();
-        ClassAttendance.of(book, term)
-                .ifPresent(all -> book.students()
-                        .forEach(student -> all.of(student)
-                                .percent()
-                                .ifPresent(percent -> percents.put(
-                                        ClassBook.id(student),
-                                        percent.shown(book.rules().places())))));
-        return percents;
+        Optional<ClassAttendance> attendance =
+                asks(fields, Holds.ATTENDANCE) ? ClassAttendance.of(book, term) : Optional.empty();
+        Optional<ClassGoals> goals =
+                asks(fields, Holds.GOALS) ? ClassGoals.of(Counting.of(book), term) : Optional.empty();
+        Map<Long, Map<Holds, String>> filled = new HashMap<>();
+        for (Student student : book.students()) {
+            Map<Holds, String> own = new EnumMap<>(Holds.class);
+            attendance
+                    .flatMap(all -> all.of(student).percent())
+                    .ifPresent(percent ->
+                            own.put(Holds.ATTENDANCE, percent.shown(book.rules().places())));
+            goals.ifPresent(all -> own.put(Holds.GOALS, Integer.toString(all.countAt(Level.SECURE, student))));
+            filled.put(ClassBook.id(student), own);
+        }
+        return filled;
+    }
+
+    private static boolean asks(List<SchoolField> fields, Holds figure) {
+        return fields.stream().anyMatch(field -> field.holds() == figure);
     }
 
     private void writeRow(TeacherId teacher, long classId, long returnId, ReturnRow row) {
@@ -316,19 +334,12 @@ public class ReturnService {
     @Transactional
     public void take(TeacherId teacher, long classId, long returnId) {
         ClassBook classBook = lock(teacher, classId);
-        SchoolReturn standing = requireOpen(get(teacher, classId, returnId));
+        SchoolReturn standing = get(teacher, classId, returnId).requireOpen();
         Map<Long, ReturnRow.Own> own =
                 standing.rows().stream().collect(Collectors.toMap(ReturnRow::enrolmentId, ReturnRow::own));
         standing.rows().forEach(row -> mapper.deleteRow(teacher, returnId, row.enrolmentId()));
         write(teacher, classBook, returnId, standing.termId(), own);
         mapper.updateTaken(teacher, returnId, OffsetDateTime.now(clock), markbook(teacher, classId));
-    }
-
-    static SchoolReturn requireOpen(SchoolReturn own) {
-        if (own.isSealed()) {
-            throw new FormException("This return is sealed and cannot be altered. Correct it by a new one.");
-        }
-        return own;
     }
 
     /**
@@ -355,7 +366,7 @@ public class ReturnService {
     @Transactional
     public List<RefusedEdit> save(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
         ClassBook classBook = lock(teacher, classId);
-        SchoolReturn standing = requireOpen(get(teacher, classId, returnId));
+        SchoolReturn standing = get(teacher, classId, returnId).requireOpen();
         EditedRows edited =
                 EditedRows.of(standing.rows(), edits, classBook.book().boundaries(), school.fields(teacher));
         edited.changed().forEach(row -> writeRow(teacher, classId, returnId, row));
@@ -370,7 +381,7 @@ public class ReturnService {
     @Transactional
     public void leave(TeacherId teacher, long classId, long returnId) {
         lock(teacher, classId);
-        requireOpen(get(teacher, classId, returnId));
+        get(teacher, classId, returnId).requireOpen();
         mapper.deleteInHand(teacher, classId, returnId);
     }
 

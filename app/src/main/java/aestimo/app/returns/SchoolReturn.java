@@ -1,5 +1,6 @@
 package aestimo.app.returns;
 
+import aestimo.app.web.FormException;
 import aestimo.core.id.TermId;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -43,5 +44,17 @@ public record SchoolReturn(
 
     public boolean isSealed() {
         return sealed.isPresent();
+    }
+
+    /**
+     * The return itself, where it may still be altered.
+     *
+     * @throws FormException when it is sealed
+     */
+    SchoolReturn requireOpen() {
+        if (isSealed()) {
+            throw new FormException("This return is sealed and cannot be altered. Correct it by a new one.");
+        }
+        return this;
     }
 }

@@ -3,6 +3,7 @@ package aestimo.app.roll;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.PictureFile;
+import aestimo.app.web.UploadName;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -55,10 +56,7 @@ public class PhotoService {
                         "“" + brief(one.name()) + "”: there was no time left. Choose it again, with fewer beside it.");
                 continue;
             }
-            String number = one.name()
-                    .replaceAll(".*[/\\\\]", "")
-                    .replaceAll("[.][^.]*$", "")
-                    .strip();
+            String number = UploadName.withoutEnding(one.name());
             Long student = numbers.get(number);
             if (student == null) {
                 refused.add("“" + brief(one.name()) + "”: nobody of this class has the number " + brief(number) + ".");

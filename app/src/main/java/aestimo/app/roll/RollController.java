@@ -7,6 +7,7 @@ import aestimo.app.frame.PageFrame;
 import aestimo.app.roll.RollService.RollLine;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
+import aestimo.exchange.marks.Pages;
 import aestimo.exchange.sheet.SheetReader;
 import java.io.IOException;
 import java.time.Clock;
@@ -66,7 +67,7 @@ class RollController {
         return "roll/move";
     }
 
-    /** To the list, over the stretch of the year looked at. */
+    /** To the list, over the part of the year looked at. */
     String back(OpenClass open, Model model) {
         frame(open, model);
         return back(open.id(), model);
@@ -131,7 +132,11 @@ class RollController {
         if (file == null || file.isEmpty()) {
             return preview(open, fields.raw("pasted"), fields.text("joined"), model);
         }
-        return Sent.ofFile(() -> SheetReader.readLongest(file.getBytes()).asTabbedText())
+        return Sent.ofFile(() -> {
+                    Pages pages = Pages.of(SheetReader.read(file.getBytes()));
+                    model.addAttribute("notes", pages.notes());
+                    return pages.read().asTabbedText();
+                })
                 .to(text -> preview(open, text, fields.text("joined"), model))
                 .orShow(model, why -> refused(open, why.problems(), fields.raw("pasted"), model));
     }
@@ -166,8 +171,11 @@ class RollController {
                         fields.text("joined"),
                         fields.texts("gone").stream().map(FormFields::toNumber).toList(),
                         fields.text("leftOn"),
-                        fields.text("moveSets").equals("true")))
-                .saying(flash, RollService.Kept::words)
+                        fields.text("moveSets").equals("true"),
+                        fields.texts("also").stream().map(FormFields::toNumber).collect(Collectors.toSet())))
+                .saying(
+                        flash,
+                        kept -> kept.words() + (kept.joined() > 0 ? " This can be undone under Marks, Import." : ""))
                 .to(kept -> open.book().categories().isEmpty()
                         ? "redirect:/classes/" + open.id() + "/groundwork/weights"
                         : back(open.id(), model))

@@ -37,7 +37,8 @@ interface RollMapper {
             @Param("family") String family,
             @Param("given") String given);
 
-    void insertEnrolment(
+    /** @return its id */
+    long insertEnrolment(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,
             @Param("studentId") long studentId,

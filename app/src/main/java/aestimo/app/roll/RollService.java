@@ -10,6 +10,7 @@ import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
 import aestimo.core.typed.TypedDay;
+import aestimo.exchange.marks.StudentFinder;
 import aestimo.exchange.roster.PastedRoster;
 import aestimo.exchange.roster.RosterLine;
 import java.time.Clock;
@@ -18,9 +19,9 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,8 +38,16 @@ public class RollService {
     private final ChangeService changes;
     private final HeldByReturns held;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
 
-    RollService(RollMapper mapper, StudentService students, ChangeService changes, HeldByReturns held, Clock clock) {
+    RollService(
+            RollMapper mapper,
+            StudentService students,
+            ChangeService changes,
+            HeldByReturns held,
+            Clock clock,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.mapper = mapper;
         this.held = held;
         this.students = students;
@@ -95,14 +104,16 @@ public class RollService {
     /** Reads a pasted class list and says what would happen; keeps nothing. */
     @Transactional(readOnly = true)
     public RosterPreview preview(TeacherId teacher, long classId, String text, String joined) {
+        return preview(teacher, classId, text, joined, Set.of());
+    }
+
+    /** @param also lines of those who join although somebody of the class is called nearly so */
+    private RosterPreview preview(TeacherId teacher, long classId, String text, String joined, Set<Long> also) {
         PastedRoster roster = PastedRoster.read(text);
         List<EnrolmentRow> there = mapper.findEnrolments(teacher, classId);
-        List<StudentRow> known = mapper.findStudents(teacher);
-        Set<String> seen = new HashSet<>();
-        List<RosterPreview.Line> lines = new ArrayList<>();
-        for (RosterLine line : roster.lines()) {
-            lines.add(understand(line, there, known, seen));
-        }
+        StudentFinder finder = new StudentFinder(students.known(teacher, classId));
+        List<RosterPreview.Line> lines =
+                new RosterLines(there, mapper.findStudents(teacher), finder).of(roster.lines(), also);
         Set<Long> named = new HashSet<>();
         lines.forEach(line -> named.add(line.enrolmentId()));
         LocalDate today = LocalDate.now(clock);
@@ -112,63 +123,6 @@ public class RollService {
                 .map(row -> new RosterPreview.Missing(row.id(), line(row).name()))
                 .toList();
         return new RosterPreview(roster, lines, lines.isEmpty() ? List.of() : missing, text, joined);
-    }
-
-    /** One of the class, perhaps in another set than the list says. */
-    private static RosterPreview.Line there(RosterLine line, EnrolmentRow row, String words) {
-        boolean other = !line.set().isEmpty() && !line.set().equals(row.setName());
-        return other
-                ? new RosterPreview.Line(
-                        line,
-                        Outcome.OTHER_SET,
-                        row.studentId(),
-                        row.id(),
-                        "In the class already; moves "
-                                + (row.setName().isEmpty() ? "" : "from " + row.setName() + " ") + "to " + line.set()
-                                + ".")
-                : new RosterPreview.Line(line, Outcome.THERE, row.studentId(), row.id(), words);
-    }
-
-    private static RosterPreview.Line understand(
-            RosterLine line, List<EnrolmentRow> there, List<StudentRow> known, Set<String> seen) {
-        // Within one paste a student is told by the number, and by the name where there is none.
-        String mark = line.number().isEmpty() ? name(line.family(), line.given()) : "#" + line.number();
-        if (!seen.add(mark)) {
-            return new RosterPreview.Line(
-                    line, Outcome.LEFT_OUT, 0, 0, "Stands further up already; this line is left out.");
-        }
-        Optional<StudentRow> sameNumber = known.stream()
-                .filter(row -> !line.number().isEmpty() && row.number().equals(line.number()))
-                .findFirst();
-        if (sameNumber.isPresent()) {
-            StudentRow student = sameNumber.get();
-            Optional<EnrolmentRow> enrolled = there.stream()
-                    .filter(row -> row.studentId() == student.id())
-                    .findFirst();
-            if (enrolled.isPresent()) {
-                return there(line, enrolled.get(), "In the class already.");
-            }
-            return name(student.family(), student.given()).equals(name(line.family(), line.given()))
-                    ? new RosterPreview.Line(
-                            line,
-                            Outcome.KNOWN,
-                            student.id(),
-                            0,
-                            "Known from another of your classes; joins this one too.")
-                    : new RosterPreview.Line(
-                            line,
-                            Outcome.LEFT_OUT,
-                            0,
-                            0,
-                            "Number " + line.number() + " is " + student.family() + ", " + student.given()
-                                    + ". Left out: mend the number or the name.");
-        }
-        return there.stream()
-                .filter(row -> name(row.family(), row.given()).equals(name(line.family(), line.given()))
-                        && (line.number().isEmpty() || row.number().isEmpty()))
-                .findFirst()
-                .map(row -> there(line, row, "A student of this name is in the class already."))
-                .orElse(new RosterPreview.Line(line, Outcome.NEW, 0, 0, ""));
     }
 
     static String name(String family, String given) {
@@ -184,7 +138,8 @@ public class RollService {
      */
     @Transactional
     public int save(TeacherId teacher, long classId, String text, String joined) {
-        return save(teacher, classId, text, joined, List.of(), "", false).joined();
+        return save(teacher, classId, text, joined, List.of(), "", false, Set.of())
+                .joined();
     }
 
     /** What came of a class list. */
@@ -211,6 +166,7 @@ public class RollService {
      * @param gone enrolments of those who left, of those the list does not name
      * @param leftOn their last day; empty: yesterday
      * @param moveSets whether those in another set on the list move to it
+     * @param also lines of those who join although somebody of the class is called nearly so
      */
     @Transactional
     public Kept save(
@@ -220,12 +176,13 @@ public class RollService {
             String joined,
             List<Long> gone,
             String leftOn,
-            boolean moveSets) {
+            boolean moveSets,
+            Set<Long> also) {
         if (mapper.lockClass(teacher, classId) == null) {
             throw new NotFoundException("class");
         }
         LocalDate from = date("joined", joined, "The day they join");
-        RosterPreview preview = preview(teacher, classId, text, joined);
+        RosterPreview preview = preview(teacher, classId, text, joined, also);
         int otherSets = moveSets ? moveSets(teacher, classId, preview) : 0;
         int left = leave(teacher, classId, preview, gone, date("leftOn", leftOn, "The day they left"));
         if (preview.taken() + left + otherSets == 0) {
@@ -235,15 +192,19 @@ public class RollService {
             throw new FormException(
                     "That would make over " + MOST_STUDENTS + " students in one class. Nothing was changed.");
         }
+        List<Long> joining = new ArrayList<>();
         for (RosterPreview.Line line : preview.lines()) {
             if (line.isTaken()) {
                 RosterLine as = line.line();
                 long student = line.outcome() == Outcome.KNOWN
                         ? line.studentId()
                         : mapper.insertStudent(teacher, as.number(), as.family(), as.given());
-                mapper.insertEnrolment(teacher, classId, student, as.set(), from);
+                joining.add(mapper.insertEnrolment(teacher, classId, student, as.set(), from));
                 changes.recordGroundwork(teacher, classId, "students", "", name(as.family(), as.given()));
             }
+        }
+        if (!joining.isEmpty()) {
+            events.publishEvent(new StudentsJoined(teacher, classId, text, joining));
         }
         return new Kept(Math.toIntExact(preview.taken()), left, otherSets);
     }
@@ -330,7 +291,7 @@ public class RollService {
         }
         if (!held.students(teacher, List.of(row.id())).isEmpty()) {
             throw new FormException(row.family() + ", " + row.given()
-                    + " stands in a return to the school and stays on the list. Give the day they left instead.");
+                    + " is in a return to the school and stays on the list. Give the day they left instead.");
         }
         mapper.deleteEnrolment(teacher, classId, row.id());
         mapper.deleteStudentWithoutClass(teacher, row.studentId());

@@ -23,6 +23,8 @@ public record RosterPreview(PastedRoster roster, List<Line> lines, List<Missing>
         THERE,
         /** In the class already, in another set. */
         OTHER_SET,
+        /** Called nearly or wholly as somebody of the class, and perhaps the same: joins only where the teacher says so. */
+        NEAR,
         /** Cannot be taken; the words say why. */
         LEFT_OUT
     }
@@ -33,6 +35,10 @@ public record RosterPreview(PastedRoster roster, List<Line> lines, List<Missing>
      * @param words what will happen, for the teacher
      */
     public record Line(RosterLine line, Outcome outcome, long studentId, long enrolmentId, String words) {
+        public boolean isNear() {
+            return outcome == Outcome.NEAR;
+        }
+
         public boolean isTaken() {
             return outcome == Outcome.NEW || outcome == Outcome.KNOWN;
         }
@@ -49,10 +55,20 @@ public record RosterPreview(PastedRoster roster, List<Line> lines, List<Missing>
                 .count();
     }
 
+    /** The names of those in another set, with the sets. */
+    public List<String> moving() {
+        return lines.stream()
+                .filter(line -> line.outcome() == Outcome.OTHER_SET)
+                .map(line -> (line.line().family() + " " + line.line().given()).strip() + " to "
+                        + line.line().set())
+                .toList();
+    }
+
     /** Whether there is anything to keep. */
     public boolean changesAnything() {
         return taken() > 0
                 || otherSets() > 0
+                || lines.stream().anyMatch(Line::isNear)
                 || !missing.isEmpty() && lines.stream().anyMatch(line -> line.enrolmentId() != 0);
     }
 }

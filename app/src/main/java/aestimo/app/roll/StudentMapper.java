@@ -38,10 +38,6 @@ interface StudentMapper {
             @Param("classId") long classId,
             @Param("enrolmentId") long enrolmentId);
 
-    record NoteRow(long enrolmentId, String note) {}
-
-    List<NoteRow> findSupportNotes(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
     /** What a sheet is matched against. */
     List<Known> findKnown(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
@@ -88,6 +84,24 @@ interface StudentMapper {
             @Param("teacher") TeacherId teacher,
             @Param("studentId") long studentId,
             @Param("card") StudentCard card,
+            @Param("birthday") @Nullable LocalDate birthday);
+
+    /** @param birthday null where it is not known */
+    record FactsRow(
+            long enrolmentId,
+            String preferred,
+            String email,
+            @Nullable LocalDate birthday,
+            String supportNote,
+            String lastReport) {}
+
+    List<FactsRow> findFacts(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    int updateFacts(
+            @Param("teacher") TeacherId teacher,
+            @Param("classId") long classId,
+            @Param("enrolmentId") long enrolmentId,
+            @Param("facts") CardFacts facts,
             @Param("birthday") @Nullable LocalDate birthday);
 
     /** Takes an address and a preferred name where there is none yet. */

@@ -4,7 +4,6 @@ import aestimo.app.changes.ChangeService;
 import aestimo.app.contacts.Contact;
 import aestimo.app.contacts.ContactService;
 import aestimo.app.roll.StudentMapper.CardRow;
-import aestimo.app.roll.StudentMapper.NoteRow;
 import aestimo.app.roll.StudentMapper.SetRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
@@ -20,7 +19,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -28,9 +26,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class StudentService {
     static final int PHOTO_SIDE = 240;
-    private static final int LONGEST_NAME = 100;
-    private static final int LONGEST_NOTE = 500;
-    private static final int LONGEST_REPORT = 2000;
+    static final int LONGEST_NAME = 100;
+    static final int LONGEST_NOTE = 500;
+    static final int LONGEST_REPORT = 2000;
 
     private final StudentMapper mapper;
     private final ChangeService changes;
@@ -105,13 +103,6 @@ public class StudentService {
                 mapper.findOtherClasses(teacher, row.studentId(), classId));
     }
 
-    /** What has to be borne in mind of each student of a class, by enrolment; those without a note are left out. */
-    @Transactional(readOnly = true)
-    public Map<Long, String> supportNotes(TeacherId teacher, long classId) {
-        return mapper.findSupportNotes(teacher, classId).stream()
-                .collect(Collectors.toMap(NoteRow::enrolmentId, NoteRow::note));
-    }
-
     /** A class that a student is in, or was, and what they are in it. */
     public record Place(long classId, long enrolmentId) {}
 
@@ -171,7 +162,7 @@ public class StudentService {
             problems.at("lastReport", "The last report's words have over " + LONGEST_REPORT + " characters.");
         }
         if (!FORMS.contains(card.forms())) {
-            problems.at("forms", "Choose how the student is spoken of.");
+            problems.at("forms", "Choose the student's pronouns.");
         }
         Optional<LocalDate> birthday = birthday(card, problems);
         Optional<Mark> score = StartingScoreService.parse(

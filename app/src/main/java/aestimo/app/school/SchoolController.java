@@ -42,7 +42,7 @@ class SchoolController {
     String show(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
         Optional<Connection> connection = school.connection(teacher.id());
         model.addAttribute(
-                "frame", frames.ofDesk(teacher, "The school", "how results and class lists go to and fro", "school"));
+                "frame", frames.ofDesk(teacher, "The school", "how results and class lists are exchanged", "school"));
         if (!model.containsAttribute("asked")) {
             model.addAttribute("asked", connection.orElse(new Connection("", "", "", "")));
         }

@@ -13,7 +13,9 @@ public record SchoolField(String name, Holds holds, List<String> labels) {
         /** One of its labels, as the teacher chooses. */
         LABEL("one of the labels"),
         /** The attendance percent of the term; it comes with the figures, and nobody types it. */
-        ATTENDANCE("attendance, %");
+        ATTENDANCE("attendance, %"),
+        /** In how many goals the student is secure over the term; it comes with the figures too. */
+        GOALS("goals secure, number");
 
         private final String words;
 
@@ -32,6 +34,10 @@ public record SchoolField(String name, Holds holds, List<String> labels) {
 
     /** What a column says under its heading. */
     public String takes() {
-        return isTyped() ? String.join(" ", labels) : "%";
+        return switch (holds) {
+            case LABEL -> String.join(" ", labels);
+            case ATTENDANCE -> "%";
+            case GOALS -> "goals";
+        };
     }
 }

@@ -163,7 +163,7 @@ public class SchoolOffice {
         }
         throw new SchoolException(
                 Kind.HELD,
-                "The school's service did not let the markbook in (" + answer.statusCode()
+                "The school's service refused the markbook (" + answer.statusCode()
                         + "). Look at the client's name and secret under The school.");
     }
 

@@ -170,6 +170,6 @@ public class SchoolRosters {
         }
         return Optional.of(TypedDay.read(text)
                 .orElseThrow(() -> new SchoolException(
-                        Kind.HELD, "The school's service says " + field + " is “" + text + "”, which is no day.")));
+                        Kind.HELD, "The school's service says " + field + " is “" + text + "”, which is not a date.")));
     }
 }

@@ -28,6 +28,8 @@ public class SchoolService {
     private static final int MOST_FIELDS = 8;
     private static final int LONGEST_NAME = 40;
     private static final int LONGEST_HEADING = 80;
+    private static final int LONGEST_ADDRESS = 300;
+    private static final int HIGHEST_PORT = 65_535;
 
     private final SchoolMapper mapper;
 
@@ -42,14 +44,19 @@ public class SchoolService {
     }
 
     /**
-     * Keeps how the school is reached; an empty secret keeps the one that stands.
+     * Keeps how the school is reached; an empty secret keeps the saved one, as long as address and client stay the same: a
+     * secret goes nowhere it was not given for.
      *
      * @throws FormException when the address is none, or client or secret are missing
      */
     @Transactional
     public void connect(TeacherId teacher, Connection asked) {
-        String standing = mapper.findConnection(teacher).map(Connection::secret).orElse("");
-        String address = asked.address().replaceAll("/+$", "");
+        String address = withoutEndSlashes(asked.address());
+        Optional<Connection> before = mapper.findConnection(teacher);
+        String standing = before.filter(
+                        own -> own.address().equals(address) && own.client().equals(asked.client()))
+                .map(Connection::secret)
+                .orElse("");
         Problems problems = new Problems();
         if (!isAddress(address)) {
             problems.at(
@@ -62,17 +69,32 @@ public class SchoolService {
         }
         String secret = asked.secret().isEmpty() ? standing : asked.secret();
         if (secret.isEmpty()) {
-            problems.at("secret", "The client's secret is missing.");
+            problems.at(
+                    "secret",
+                    before.isEmpty()
+                            ? "The client's secret is missing."
+                            : "The saved secret is for another address or client. Type the one for this.");
         }
         problems.refuse();
         mapper.writeConnection(teacher, new Connection(address, asked.client(), secret, asked.schoolTeacher()));
+    }
+
+    private static String withoutEndSlashes(String address) {
+        int end = address.length();
+        while (end > 0 && address.charAt(end - 1) == '/') {
+            end--;
+        }
+        return address.substring(0, end);
     }
 
     private static boolean isAddress(String text) {
         try {
             URI address = URI.create(text);
             return ("http".equals(address.getScheme()) || "https".equals(address.getScheme()))
+                    && text.length() <= LONGEST_ADDRESS
                     && address.getHost() != null
+                    && address.getPort() <= HIGHEST_PORT
+                    && address.getPort() != 0
                     && address.getUserInfo() == null
                     && address.getQuery() == null
                     && address.getFragment() == null;
@@ -134,7 +156,7 @@ public class SchoolService {
                     .distinct()
                     .toList();
             if (name.length() > LONGEST_NAME || !seen.add(name.toLowerCase(Locale.ROOT))) {
-                problems.at("name", i, "“" + name + "” stands twice, or has over " + LONGEST_NAME + " letters.");
+                problems.at("name", i, "“" + name + "” is there twice, or has over " + LONGEST_NAME + " letters.");
             }
             if (own.isEmpty() && line.holds() == Holds.LABEL) {
                 problems.at("labels", i, name + " has no labels. Give them with commas between, such as A, B, C.");

@@ -11,6 +11,7 @@ import aestimo.app.returns.ReturnRow;
 import aestimo.app.returns.ReturnService;
 import aestimo.app.returns.SchoolReturn;
 import aestimo.app.school.SchoolField;
+import aestimo.app.school.SchoolField.Holds;
 import aestimo.app.school.SchoolService;
 import aestimo.app.store.Sha256;
 import aestimo.app.store.TeacherId;
@@ -73,7 +74,7 @@ public class SealService {
      * Seals it.
      *
      * @param shown the stamp of what was looked at before: nothing else is sealed than what was seen
-     * @throws FormException when it is sealed already, is not as it was shown, something must be mended first, or its
+     * @throws FormException when it is sealed already, is not as it was shown, something must be corrected first, or its
      *     figures are no longer those of its markbook file; nothing is changed then
      */
     @Transactional
@@ -176,23 +177,23 @@ public class SealService {
                     .book();
         } catch (IOException | MarkbookException broken) {
             throw new FormException(
-                    "The figures cannot be sealed: " + broken.getMessage() + " Take today's figures first.");
+                    "The figures cannot be sealed: " + broken.getMessage() + " Copy today's results first.");
         }
     }
 
     /** The file alone must give the very same figures. */
     private static void refuseMoved(SchoolReturn own, Book book, List<SchoolField> fields) {
         List<ReturnRow> again = ReturnService.figures(book, own.termId());
-        Map<Long, String> attendance = ReturnService.attendance(book, own.termId());
+        Map<Long, Map<Holds, String>> filled = ReturnService.filled(book, own.termId(), fields);
         boolean same = again.size() == own.rows().size();
         for (int i = 0; same && i < again.size(); i++) {
             ReturnRow row = own.rows().get(i);
             same = again.get(i).equals(row.with(ReturnRow.Own.NOTHING))
-                    && row.isAttending(fields, attendance.getOrDefault(row.enrolmentId(), ""));
+                    && row.isFilled(fields, filled.getOrDefault(row.enrolmentId(), Map.of()));
         }
         if (!same) {
             throw new FormException(
-                    "The figures do not come out of their markbook file. Take today's figures, then seal.");
+                    "The figures do not come out of their markbook file. Copy today's results, then seal.");
         }
     }
 
@@ -209,7 +210,8 @@ public class SealService {
 
     private static List<SealedDocument.Field> fields(List<SchoolField> fields) {
         return fields.stream()
-                .map(field -> new SealedDocument.Field(field.name(), field.labels()))
+                .map(field -> new SealedDocument.Field(
+                        field.name(), field.labels(), field.holds() == Holds.GOALS ? SealedDocument.GOALS : null))
                 .toList();
     }
 

@@ -6,7 +6,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.SortedMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -55,6 +54,11 @@ public record SealedDocument(
             .disable(MapperFeature.SORT_CREATOR_PROPERTIES_FIRST)
             .build();
 
+    public static final String GOALS = "goals";
+
+    private static final int WHOLE = 100;
+    private static final int MOST_GOALS = 200;
+
     public record SealedTerm(String id, String name, String starts, String ends) {}
 
     /**
@@ -74,20 +78,29 @@ public record SealedDocument(
     /** A category that counted. */
     public record Made(String name, String weight, List<String> pieces) {}
 
-    /** @param labels none for a percent */
-    public record Field(String name, List<String> labels) {
+    /**
+     * A further field of the school.
+     *
+     * @param labels none for a number
+     * @param holds {@value #GOALS} for how many goals are secure; null for a label or a percent
+     */
+    public record Field(
+            String name,
+            List<String> labels,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            String holds) {
         /** What a column says under its heading. */
         public String takes() {
-            return labels.isEmpty() ? "%" : String.join(" ", labels);
+            return holds != null ? holds : labels.isEmpty() ? "%" : String.join(" ", labels);
         }
     }
 
-    /** The fields that hold a percent. */
-    public Set<String> percents() {
+    /** The fields that hold a number, by name, with the largest there can be. */
+    public Map<String, Integer> numberFields() {
         return fields.stream()
                 .filter(field -> field.labels().isEmpty())
-                .map(Field::name)
-                .collect(Collectors.toSet());
+                .collect(Collectors.toMap(Field::name, field -> GOALS.equals(field.holds()) ? MOST_GOALS : WHOLE));
     }
 
     /**

@@ -33,8 +33,8 @@ interface SeatMapper {
             @Param("name") String name,
             @Param("inUse") boolean inUse);
 
-    /** Takes what a plan is called, and where door and windows are. */
-    void updatePlan(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("plan") SeatPlan plan);
+    /** Takes what a plan is called, and where door and windows are, as long as the plan has the version given; counts it on. */
+    int updatePlan(@Param("teacher") TeacherId teacher, @Param("classId") long classId, @Param("plan") SeatPlan plan);
 
     void useNone(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 

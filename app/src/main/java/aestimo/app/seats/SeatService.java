@@ -70,7 +70,7 @@ public class SeatService {
         CHANCE
     }
 
-    /** @param unkept in words, each with what it does not go with */
+    /** @param unkept in words, each with what it contradicts */
     public record Arranged(int seated, List<String> unkept) {}
 
     @Transactional(readOnly = true)
@@ -180,13 +180,21 @@ public class SeatService {
     /** @throws FormException where the name will not do */
     @Transactional
     public void save(
-            TeacherId teacher, long classId, long planId, String name, Door door, Windows windows, boolean use) {
+            TeacherId teacher,
+            long classId,
+            long planId,
+            int version,
+            String name,
+            Door door,
+            Windows windows,
+            boolean use) {
         SeatPlan plan = plan(teacher, classId, planId);
-        mapper.updatePlan(
-                teacher,
-                classId,
-                new SeatPlan(
-                        planId, checkedName(name), door, windows, use, plan.version(), plan.undoable(), plan.seats()));
+        SeatPlan called =
+                new SeatPlan(planId, checkedName(name), door, windows, use, version, plan.undoable(), plan.seats());
+        if (mapper.updatePlan(teacher, classId, called) == 0) {
+            throw new FormException("This plan was changed in another window meanwhile; it is now called “"
+                    + plan.name() + "”. What you typed is still here, not saved: save again to replace it.");
+        }
         if (use) {
             mapper.useNone(teacher, classId);
             mapper.use(teacher, classId, planId);
@@ -218,16 +226,16 @@ public class SeatService {
 
     private static void check(ClassBook classBook, List<Placed> seats) {
         if (seats.size() > MOST_SEATS) {
-            throw new FormException("A plan has at most " + MOST_SEATS + " seats. Take some away.");
+            throw new FormException("A plan has at most " + MOST_SEATS + " seats. Delete some.");
         }
         Set<Seat> taken = new HashSet<>();
         Set<Long> seated = new HashSet<>();
         for (Placed own : seats) {
             if (own.column() < 0 || own.row() < 0 || own.column() > MOST_ACROSS || own.row() > MOST_ACROSS) {
-                throw new FormException("A seat is outside of the room. Load the page again.");
+                throw new FormException("A seat is outside the room. Load the page again.");
             }
             if (!taken.add(own.seat())) {
-                throw new FormException("One seat stands twice. Load the page again.");
+                throw new FormException("One seat is there twice. Load the page again.");
             }
             if (own.student() == 0) {
                 continue;
@@ -247,7 +255,7 @@ public class SeatService {
         plan(teacher, classId, planId);
         if (mapper.claim(teacher, classId, planId, version, before) == 0) {
             throw new FormException(
-                    "This plan was altered elsewhere meanwhile, and is left as it is there. Load the page again.");
+                    "This plan was changed elsewhere meanwhile and was not changed here. Load the page again.");
         }
         write(teacher, classId, planId, seats);
     }
@@ -276,7 +284,7 @@ public class SeatService {
     /**
      * Seats everybody who is in the class today, with what is asked kept as far as it can be.
      *
-     * @param span the stretch of the year whose results an order by result follows
+     * @param span the part of the year whose results an order by result follows
      * @param chance what an order by chance is made of: the same for the same
      * @throws FormException where there are fewer seats than students, or the plan was altered elsewhere
      */
@@ -313,7 +321,7 @@ public class SeatService {
                         .map(entry -> words.get(entry.getKey())
                                 + (entry.getValue().isEmpty()
                                         ? ": the room has no seat for it"
-                                        : ": it does not go with "
+                                        : ": it contradicts "
                                                 + entry.getValue().stream()
                                                         .map(words::get)
                                                         .collect(Collectors.joining("; "))))

@@ -197,6 +197,7 @@ class SeatsController {
                         open.teacher(),
                         open.id(),
                         planId,
+                        version(fields),
                         fields.text("name"),
                         Door.of(fields.text("door")),
                         Windows.of(fields.text("windows")),

@@ -40,7 +40,7 @@ public record Correction(int of, String sealed, List<Line> lines, int same) {
         int same = own.rows().size() - lines.size();
         stood.values()
                 .forEach(row -> lines.add(new Line(
-                        row.enrolmentId(), row.name(), List.of("no longer in it; the school keeps what it has"))));
+                        row.enrolmentId(), row.name(), List.of("no longer in it; the school keeps what it was sent"))));
         return new Correction(before.number(), Days.at(before.sealed().orElseThrow()), lines, same);
     }
 
@@ -83,6 +83,6 @@ public record Correction(int of, String sealed, List<Line> lines, int same) {
         return (lines.isEmpty()
                         ? "Nobody differs"
                         : lines.size() == 1 ? "1 student differs" : lines.size() + " students differ")
-                + (same == 0 ? "." : same == 1 ? ", 1 stands as before." : ", " + same + " stand as before.");
+                + (same == 0 ? "." : same == 1 ? ", 1 is unchanged." : ", " + same + " are unchanged.");
     }
 }

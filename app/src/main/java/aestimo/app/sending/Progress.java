@@ -38,14 +38,12 @@ public record Progress(
     /** @param item “result”, or the name of a further field */
     public record Refused(long enrolmentId, String name, String item, String said) {}
 
-    /** “72 of 72 records received; 24 stand there as before”. */
+    /** “72 of 72 records received; 24 unchanged”. */
     public String inShort() {
         String sent = all == 0
                 ? "nothing to send"
                 : arrived + " of " + all + (all == 1 ? " record" : " records") + " received";
-        return standing == 0
-                ? sent
-                : sent + "; " + (standing == 1 ? "1 stands" : standing + " stand") + " there as before";
+        return standing == 0 ? sent : sent + "; " + standing + " unchanged";
     }
 
     public boolean isDone() {

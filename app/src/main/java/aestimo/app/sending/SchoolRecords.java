@@ -7,7 +7,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.UUID;
 
 /**
@@ -15,10 +14,10 @@ import java.util.UUID;
  * student, so that the same result always goes by the same id, also in a correction.
  *
  * @param classRef the school's id, like {@code periodRef}
- * @param percents the further fields that hold a percent; all others hold a label
+ * @param numbers the further fields that hold a number, with the largest there can be; all others hold a label
  */
 public record SchoolRecords(
-        SchoolReturn own, String classRef, String periodRef, String termName, Set<String> percents) {
+        SchoolReturn own, String classRef, String periodRef, String termName, Map<String, Integer> numbers) {
     private static String id(String... parts) {
         return UUID.nameUUIDFromBytes(("aestimo\n" + String.join("\n", parts)).getBytes(StandardCharsets.UTF_8))
                 .toString();
@@ -84,16 +83,16 @@ public record SchoolRecords(
         lineItem.put("class", reference("class", classRef));
         lineItem.put("category", reference("category", categoryId()));
         lineItem.put("gradingPeriod", reference("academicSession", periodRef));
-        if (item.equals(SendingService.RESULT) || percents.contains(item)) {
+        if (item.equals(SendingService.RESULT) || numbers.containsKey(item)) {
             lineItem.put("resultValueMin", 0);
-            lineItem.put("resultValueMax", 100);
+            lineItem.put("resultValueMax", numbers.getOrDefault(item, 100));
         } else {
             lineItem.put("scoreScale", reference("scoreScale", scaleId(item)));
         }
         return lineItem;
     }
 
-    /** The computed percent with the grade that is sent; or the label, or the percent, of a further field. */
+    /** The computed percent with the grade that is sent; or the label, or the number, of a further field. */
     public Map<String, Object> result(ReturnRow row, String item, String studentRef) {
         Map<String, Object> result = record(resultId(item, studentRef));
         result.put("lineItem", reference("lineItem", lineItemId(item)));
@@ -102,7 +101,7 @@ public record SchoolRecords(
         if (!item.equals(SendingService.RESULT)) {
             result.put("scoreStatus", "fully graded");
             String value = row.fields().getOrDefault(item, "");
-            if (percents.contains(item)) {
+            if (numbers.containsKey(item)) {
                 result.put("score", new BigDecimal(value));
             } else {
                 result.put("textScore", value);

@@ -141,7 +141,12 @@ class Sender {
             // Its message might hold what was sent.
             LOG.error(
                     "Sending return {} broke off: {}", id, unforeseen.getClass().getName());
-            end(due, Progress.State.HELD, now(), 0, "Sending broke off by a fault of the markbook. Send it again.");
+            end(
+                    due,
+                    Progress.State.HELD,
+                    now(),
+                    0,
+                    "Sending stopped because of a fault in the markbook. Send it again.");
         }
     }
 
@@ -248,7 +253,7 @@ class Sender {
         }
         String classRef = school.classRef(teacher, own.classId());
         SealedDocument document = seals.document(teacher, own);
-        SchoolRecords records = new SchoolRecords(own, classRef, period.ref(), term.name(), document.percents());
+        SchoolRecords records = new SchoolRecords(own, classRef, period.ref(), term.name(), document.numberFields());
         Set<String> items = new LinkedHashSet<>();
         waiting.forEach(row -> items.add(row.item()));
         putForAll(connection, "categories", "category", records.categoryId(), records.category());

@@ -50,7 +50,7 @@ public class SendingService {
         }
         if (school.connection(teacher).isEmpty()) {
             throw new FormException(
-                    "No school is connected. Connect it under The school, or take the results as a file.");
+                    "No school is connected. Connect it under The school, or export the results as files.");
         }
         if (returns.isReplaced(teacher, own)) {
             throw new FormException("A later return of this term is sealed in its place. Send that one.");

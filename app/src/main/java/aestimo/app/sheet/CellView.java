@@ -134,11 +134,11 @@ public record CellView(
     public String getLabel() {
         List<String> words = new ArrayList<>();
         switch (kind) {
-            case "not-in" -> words.add("not handed in");
+            case "not-in" -> words.add(shown + ", not handed in");
             case "tick" -> words.add("yes");
             case "cross" -> words.add("no");
             case "doubt" -> words.add(typed + ", in doubt: " + reason);
-            default -> words.add(shown.isEmpty() ? "blank" : second.isEmpty() ? shown : shown + ", " + second);
+            default -> words.add(shown.isEmpty() ? "blank" : second.isEmpty() ? shown : shown + " " + second);
         }
         boolean plain = words.get(0).equals(shown) || kind.equals("blank");
         if (late) {

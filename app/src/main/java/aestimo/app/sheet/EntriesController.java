@@ -94,7 +94,7 @@ class EntriesController extends ForScripts {
                 rows,
                 SaveAnswer.grounds(sight, columns),
                 Foot.of(sight, columns),
-                LooseEnds.of(standing.counting()).size(),
+                LooseEnds.toSettle(standing.counting()).size(),
                 classBook.book().countFilled(),
                 Days.clock(OffsetDateTime.now(clock)));
     }

@@ -32,16 +32,17 @@ class ExportController {
     })
     void take(OpenClass open, HttpServletRequest request, HttpServletResponse response) throws IOException {
         SpanChoice span = open.span();
+        String ending = Download.ending(request);
         exports.answer(
                 open.teacher(),
                 new ExportService.Export(
                         open.title() + ", marks",
                         span.inFull(),
-                        MarksExport.of(open.classBook(), open.standing(), span.inFull()),
+                        MarksExport.of(open.classBook(), open.standing(), span.inFull(), ending.equals("pdf")),
                         LEADING,
                         List.of(ExportService.groundwork(open.classBook())),
                         Optional.empty()),
-                Download.ending(request),
+                ending,
                 response);
     }
 }

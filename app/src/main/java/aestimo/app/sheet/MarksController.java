@@ -9,6 +9,7 @@ import aestimo.app.frame.Days;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.SpanChoice;
+import aestimo.app.goals.PieceGoals;
 import aestimo.app.groundwork.BoundaryService;
 import aestimo.app.looseends.LooseEndService;
 import aestimo.app.marks.AssessmentForm;
@@ -20,10 +21,15 @@ import aestimo.app.marks.Remarks;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
 import aestimo.core.book.Assessment;
+import aestimo.core.book.Book;
+import aestimo.core.looseend.LooseEnd;
+import aestimo.core.looseend.LooseEnds;
 import aestimo.core.result.Standing;
 import aestimo.core.statistics.AssessmentFigures;
 import java.time.Clock;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -41,6 +47,7 @@ class MarksController {
     private final BookService books;
     private final FrameService frames;
     private final AssessmentService assessments;
+    private final PieceGoalsService pieces;
     private final PieceCopyService copies;
     private final RemarkService remarks;
     private final BoundaryService boundaries;
@@ -52,6 +59,7 @@ class MarksController {
             BookService books,
             FrameService frames,
             AssessmentService assessments,
+            PieceGoalsService pieces,
             PieceCopyService copies,
             RemarkService remarks,
             BoundaryService boundaries,
@@ -61,6 +69,7 @@ class MarksController {
         this.books = books;
         this.frames = frames;
         this.assessments = assessments;
+        this.pieces = pieces;
         this.copies = copies;
         this.remarks = remarks;
         this.boundaries = boundaries;
@@ -110,6 +119,7 @@ class MarksController {
                 standing.assessments().stream()
                         .map(AssessmentFigures::assessment)
                         .toList());
+        model.addAttribute("nextToMark", nextToMark(open.book()).orElse(null));
         model.addAttribute("filled", open.book().countFilled());
         model.addAttribute(
                 "savedAt",
@@ -128,6 +138,16 @@ class MarksController {
             model.addAttribute("library", boundaries.library(open.teacher()));
             model.addAttribute(
                     "formEntries", form.id() == 0 ? 0 : open.classBook().filled(form.id()));
+            Optional<Assessment> piece = form.id() == 0
+                    ? Optional.empty()
+                    : Optional.of(open.classBook().assessment(form.id()));
+            model.addAttribute("goalsOffered", PieceGoals.offered(open.book()));
+            model.addAttribute("goalColumns", PieceGoals.columns(piece));
+            model.addAttribute("from", open.parameters().getOrDefault("from", ""));
+            model.addAttribute("begun", begun(open, form.id(), open.span().query()));
+            if (!model.containsAttribute("pieceGoals")) {
+                model.addAttribute("pieceGoals", PieceGoals.of(open.book(), piece));
+            }
         }
         model.addAttribute("categories", open.book().categories());
         model.addAttribute("terms", open.book().terms());
@@ -154,6 +174,15 @@ class MarksController {
                 cell,
                 remarks.of(open.teacher(), cell),
                 changes.ofCell(open.teacher(), cell));
+    }
+
+    /** The oldest piece nobody is marked on, else the oldest with somebody still to mark; empty where all are marked. */
+    private static Optional<Long> nextToMark(Book book) {
+        return LooseEnds.of(book).stream()
+                .filter(end -> end.kind() == LooseEnd.Kind.UNMARKED)
+                .min(Comparator.comparing((LooseEnd end) -> end.student().isPresent())
+                        .thenComparing(end -> end.assessment().orElseThrow().date()))
+                .map(end -> ClassBook.id(end.assessment().orElseThrow()));
     }
 
     /** Of the sheet over a span, for links out of the margin. */
@@ -185,11 +214,13 @@ class MarksController {
     @PostMapping("/assessments")
     String add(OpenClass open, FormFields fields, Model model, RedirectAttributes flash) {
         AssessmentForm form = AssessmentForm.read(fields, 0);
-        return Sent.of(() -> assessments.add(open.teacher(), open.id(), form))
+        PieceGoals goals = PieceGoals.read(fields);
+        return Sent.of(() -> pieces.add(open.teacher(), open.id(), form, goals))
                 .saying(flash, "“" + form.title() + "” is added.")
                 .to(id -> back(open.id(), spanOf(open, id), "&open=" + id))
                 .orShow(model, () -> {
                     model.addAttribute("form", form);
+                    model.addAttribute("pieceGoals", goals);
                     return page(open, model);
                 });
     }
@@ -208,14 +239,16 @@ class MarksController {
     String change(
             OpenClass open, @PathVariable long assessmentId, FormFields fields, Model model, RedirectAttributes flash) {
         AssessmentForm form = AssessmentForm.read(fields, assessmentId);
-        return Sent.of(() -> assessments.change(open.teacher(), open.id(), form))
+        PieceGoals goals = PieceGoals.read(fields);
+        return Sent.of(() -> pieces.change(open.teacher(), open.id(), form, goals))
                 .saying(flash, "“" + form.title() + "” is saved.")
-                .to(it -> back(open.id(), spanOf(open, assessmentId), ""))
+                .to(it -> "redirect:" + begun(open, assessmentId, spanOf(open, assessmentId)))
                 .orShow(model, refused -> {
                     int version = assessments
                             .form(open.teacher(), open.classBook(), assessmentId)
                             .version();
                     model.addAttribute("form", form.withVersion(version));
+                    model.addAttribute("pieceGoals", goals);
                     // The question stays on the page once it was asked, so that the answer can be seen and changed.
                     model.addAttribute(
                             "marksStand",
@@ -230,7 +263,7 @@ class MarksController {
         int entries = assessments.remove(open.teacher(), open.id(), assessmentId);
         flash.addFlashAttribute(
                 "done",
-                "The assessment is taken off the sheet"
+                "The assessment is removed from the sheet"
                         + (entries == 0
                                 ? ""
                                 : entries == 1 ? ", and 1 entry with it" : ", and " + entries + " entries with it")
@@ -251,6 +284,16 @@ class MarksController {
                     model.addAttribute("form", assessments.form(open.teacher(), open.classBook(), assessmentId));
                     return page(open, model);
                 });
+    }
+
+    /** Where the editing of an assessment began, and goes back to: the list of assessments, a marking run, or the sheet. */
+    private static String begun(OpenClass open, long assessmentId, String query) {
+        String own = "/classes/" + open.id();
+        return switch (open.parameters().getOrDefault("from", "")) {
+            case "assessments" -> own + "/groundwork/assessments?" + query;
+            case "run" -> own + "/run?" + query + "&assessment=" + assessmentId;
+            default -> own + "/marks?" + query;
+        };
     }
 
     private static String back(long classId, String query, String more) {

@@ -2,6 +2,7 @@ package aestimo.app.sheet;
 
 import aestimo.app.book.CellId;
 import aestimo.app.book.ClassBook;
+import aestimo.app.frame.Days;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Category;
@@ -30,8 +31,9 @@ final class MarksExport {
      * Students, their entries, category averages, result, grade and ranks; figures as shown on the page.
      *
      * @param words of the span, for the title
+     * @param onPaper whether it is read by people alone: days and signs in words, not as a program reads them
      */
-    static Table of(ClassBook classBook, Standing standing, String words) {
+    static Table of(ClassBook classBook, Standing standing, String words, boolean onPaper) {
         List<Assessment> assessments = standing.assessments().stream()
                 .map(AssessmentFigures::assessment)
                 .toList();
@@ -40,7 +42,8 @@ final class MarksExport {
             assessment
                     .parts()
                     .forEach(part -> headings.add(assessment.title() + ", " + part.title() + outOf(part.outOf())));
-            headings.add(assessment.title() + " (" + assessment.date()
+            headings.add(assessment.title() + " ("
+                    + (onPaper ? Days.brief(assessment.date()) : assessment.date())
                     + (assessment.kind() == AssessmentKind.MARKS ? ", out of " + assessment.outOf() : "") + ")");
         }
         classBook.book().categories().forEach(category -> headings.add(category.name() + " %"));
@@ -49,7 +52,7 @@ final class MarksExport {
                 classBook.row().title() + ", " + words,
                 headings,
                 standing.students().stream()
-                        .map(own -> row(classBook, standing, own, assessments))
+                        .map(own -> row(classBook, standing, own, assessments, onPaper))
                         .toList());
     }
 
@@ -58,7 +61,11 @@ final class MarksExport {
     }
 
     private static List<Cell> row(
-            ClassBook classBook, Standing standing, StudentStanding own, List<Assessment> assessments) {
+            ClassBook classBook,
+            Standing standing,
+            StudentStanding own,
+            List<Assessment> assessments,
+            boolean onPaper) {
         Student student = own.student();
         List<Cell> row = new ArrayList<>(List.of(
                 Cell.of(student.number()),
@@ -66,7 +73,7 @@ final class MarksExport {
                 Cell.of(student.given()),
                 Cell.of(student.set().orElse(""))));
         for (Assessment assessment : assessments) {
-            ClassBook.cells(student, assessment).forEach(cell -> row.add(entry(classBook, assessment, cell)));
+            ClassBook.cells(student, assessment).forEach(cell -> row.add(entry(classBook, assessment, cell, onPaper)));
             if (assessment.hasParts()) {
                 row.add(number(Optional.of(Sight.plain(classBook, standing)
                                 .made(student, assessment)
@@ -87,10 +94,15 @@ final class MarksExport {
     }
 
     /** A plain mark is a number; what is in doubt, or carries a sign, stays words so that nobody adds it up unawares. */
-    private static Cell entry(ClassBook classBook, Assessment assessment, CellId cell) {
+    private static Cell entry(ClassBook classBook, Assessment assessment, CellId cell, boolean onPaper) {
         Entry entry = classBook.entry(cell);
         if (assessment.isInDoubt(entry, classBook.part(cell), classBook.book().boundaries())) {
             return Cell.of("? " + entry);
+        }
+        if (onPaper && (entry.isLate() || entry.isToFinish())) {
+            return Cell.of(entry.withLate(false).withToFinish(false)
+                    + (entry.isLate() ? " late" : "")
+                    + (entry.isToFinish() ? " to finish" : ""));
         }
         boolean plain = entry.is(EntryKind.MARK) && !entry.isLate() && !entry.isToFinish();
         return plain ? Cell.of(entry.mark().orElseThrow().value()) : Cell.of(entry.toString());

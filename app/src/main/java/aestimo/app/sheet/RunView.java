@@ -135,8 +135,11 @@ record RunView(
     }
 
     static String shown(Result result) {
-        return result.shown()
-                + result.grade().map(Band::label).map(label -> " " + label).orElse("");
+        return result.shown() + " %"
+                + result.grade()
+                        .map(Band::label)
+                        .map(label -> ", grade " + label)
+                        .orElse("");
     }
 
     private static String outOf(Assessment piece) {

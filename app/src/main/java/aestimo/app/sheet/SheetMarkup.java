@@ -2,6 +2,7 @@ package aestimo.app.sheet;
 
 import aestimo.app.book.CellId;
 import aestimo.app.marks.Remarks;
+import aestimo.app.picture.SoFar;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -52,7 +53,9 @@ final class SheetMarkup {
         }
         markup.append('>').append(HtmlUtils.htmlEscape(cell.shown()));
         if (!cell.second().isEmpty()) {
-            markup.append("<small>").append(HtmlUtils.htmlEscape(cell.second())).append("</small>");
+            markup.append(" <small>")
+                    .append(HtmlUtils.htmlEscape(cell.second()))
+                    .append("</small>");
         }
         markup.append("</td>");
     }

@@ -3,6 +3,7 @@ package aestimo.app.sheet;
 import aestimo.app.book.CategoryStyle;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
+import aestimo.app.picture.SoFar;
 import aestimo.app.sheet.SheetOptions.Face;
 import aestimo.app.sheet.SheetOptions.Order;
 import aestimo.app.sheet.SheetOptions.Who;
@@ -34,6 +35,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param who the headings of what stands beside the name
  * @param hidden how many pieces of the span the look leaves out
+ * @param longestGrade letters of the longest label of the class's bands
  */
 record SheetView(
         SheetOptions look,
@@ -42,7 +44,16 @@ record SheetView(
         List<Who> who,
         List<Row> rows,
         List<FootRow> foot,
-        int hidden) {
+        int hidden,
+        int longestGrade) {
+    private static final int WORD = 3;
+    private static final int LONG_WORD = 6;
+
+    /** How much room the grades need: nothing for up to three letters. */
+    public String gradesCss() {
+        return longestGrade > LONG_WORD ? "has-long-words" : longestGrade > WORD ? "has-words" : "";
+    }
+
     /** A band of headings, as wide as it has pieces; their parts are hidden at first. Look null: a month. */
     record Group(String name, @Nullable CategoryStyle look, String weight, int columns) {}
 
@@ -144,7 +155,22 @@ record SheetView(
         List<FootRow> foot = Foot.of(sight, ordered).stream()
                 .map(line -> footRow(classBook, line))
                 .toList();
-        return new SheetView(look, groups(sight, ordered), columns, who, rows, foot, all.size() - ordered.size());
+        return new SheetView(
+                look,
+                groups(sight, ordered),
+                columns,
+                who,
+                rows,
+                foot,
+                all.size() - ordered.size(),
+                longestGrade(sight));
+    }
+
+    private static int longestGrade(Sight sight) {
+        return sight.standing().book().boundaries().bands().stream()
+                .mapToInt(band -> band.label().length())
+                .max()
+                .orElse(0);
     }
 
     /** The pieces shown, in the order of the columns. */

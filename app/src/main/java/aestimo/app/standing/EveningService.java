@@ -103,7 +103,7 @@ class EveningService {
             String name = classBook.student(enrolment).listName();
             LocalTime at = time(text);
             if (at == null && !text.isEmpty()) {
-                problems.at("at", i, "“" + text + "” for " + name + " is no time such as 17:40.");
+                problems.at("at", i, "“" + text + "” for " + name + " is not a time such as 17:40.");
             }
             String other = at == null ? null : taken.putIfAbsent(at, name);
             if (other != null) {

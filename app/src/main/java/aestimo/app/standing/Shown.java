@@ -18,6 +18,7 @@ public record Shown(Set<Field> fields) {
         NOTES("notes"),
         ATTENDANCE("attendance"),
         GOALS("goals"),
+        TARGET("target"),
         RANK("rank");
 
         private final String words;

@@ -12,9 +12,11 @@ import aestimo.core.boundary.Band;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.statistics.AssessmentFigures;
+import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 
@@ -22,8 +24,15 @@ import java.util.Set;
  * The spread of every piece of a span on one scale, the class mean over time, and how many have each grade term by term.
  *
  * @param scale what the strips lie on, in words
+ * @param sets the names of the sets; empty where there are not two
  */
-record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String> terms, List<GradeLine> grades) {
+record SpreadView(
+        String scale,
+        List<String> sets,
+        List<Line> lines,
+        OverTime overTime,
+        List<String> terms,
+        List<GradeLine> grades) {
     static final int STRIP = 220;
     static final int OVER_TIME = 880;
 
@@ -41,7 +50,11 @@ record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String
             Value upper,
             Value highest,
             Value mean,
-            String grade) {}
+            String grade,
+            List<SetMean> sets) {}
+
+    /** The mean of a set, and its grade; empty text for none. */
+    record SetMean(Value mean, String grade) {}
 
     /** A band with how many have it in each term that has results, the terms in their order. */
     record GradeLine(String label, List<Integer> counts, List<Integer> bars) {}
@@ -61,12 +74,18 @@ record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String
                 .toList();
         return new SpreadView(
                 "0 to " + Math.round(axis.high()) + " %",
+                sets(standing),
                 lines,
                 OverTime.ofClass(standing, OVER_TIME),
                 terms.stream().map(term -> name(standing, term)).toList(),
                 standing.book().boundaries().bands().stream()
                         .map(band -> gradeLine(band, terms))
                         .toList());
+    }
+
+    private static List<String> sets(Standing standing) {
+        List<String> sets = standing.book().sets();
+        return sets.size() < 2 ? List.of() : sets;
     }
 
     private static String name(Standing standing, Standing term) {
@@ -105,6 +124,15 @@ record SpreadView(String scale, List<Line> lines, OverTime overTime, List<String
                 Value.percent(figures.quartile(3), places),
                 Value.percent(figures.highest(), places),
                 Value.percent(figures.mean(), places),
-                figures.mean().flatMap(standing::gradeOf).map(Band::label).orElse(""));
+                grade(standing, figures.mean()),
+                sets(standing).stream()
+                        .map(set ->
+                                Objects.requireNonNull(figures.sets().get(set)).mean())
+                        .map(mean -> new SetMean(Value.percent(mean, places), grade(standing, mean)))
+                        .toList());
+    }
+
+    private static String grade(Standing standing, Optional<Percent> percent) {
+        return percent.flatMap(standing::gradeOf).map(Band::label).orElse("");
     }
 }

@@ -47,31 +47,37 @@ final class StandingExport {
     }
 
     static Table of(SpreadView spread, String title) {
+        List<String> headings = new ArrayList<>(List.of(
+                "Assessment",
+                "Date",
+                "Counted",
+                "Lowest %",
+                "Lower quartile %",
+                "Median %",
+                "Upper quartile %",
+                "Highest %",
+                "Mean %",
+                "Grade"));
+        spread.sets().forEach(set -> headings.addAll(List.of(set + " mean %", set + " grade")));
         return new Table(
                 title,
-                List.of(
-                        "Assessment",
-                        "Date",
-                        "Counted",
-                        "Lowest %",
-                        "Lower quartile %",
-                        "Median %",
-                        "Upper quartile %",
-                        "Highest %",
-                        "Mean %",
-                        "Grade"),
-                spread.lines().stream()
-                        .map(line -> List.of(
-                                Cell.of(line.title()),
-                                Cell.of(line.date()),
-                                line.counted().cells(1).get(0),
-                                line.lowest().cells(1).get(0),
-                                line.lower().cells(1).get(0),
-                                line.median().cells(1).get(0),
-                                line.upper().cells(1).get(0),
-                                line.highest().cells(1).get(0),
-                                line.mean().cells(1).get(0),
-                                Cell.of(line.grade())))
-                        .toList());
+                headings,
+                spread.lines().stream().map(StandingExport::row).toList());
+    }
+
+    private static List<Cell> row(SpreadView.Line line) {
+        List<Cell> row = new ArrayList<>(List.of(
+                Cell.of(line.title()),
+                Cell.of(line.date()),
+                line.counted().cells(1).get(0),
+                line.lowest().cells(1).get(0),
+                line.lower().cells(1).get(0),
+                line.median().cells(1).get(0),
+                line.upper().cells(1).get(0),
+                line.highest().cells(1).get(0),
+                line.mean().cells(1).get(0),
+                Cell.of(line.grade())));
+        line.sets().forEach(set -> row.addAll(List.of(set.mean().cells(1).get(0), Cell.of(set.grade()))));
+        return row;
     }
 }

@@ -24,6 +24,7 @@ import java.util.Set;
  * @param near who is just below the boundary, the nearest first
  * @param lifts what would lift each of them
  * @param inBand who has the band, the highest first
+ * @param came those of them who had another grade in the term before, and which; {@code went} likewise who had it then
  * @param bands how many have each, now and in the term before; empty in the margin of a boundary or band
  * @param before the term compared with; empty for none
  */
@@ -34,6 +35,8 @@ record StandingMargin(
         List<Line> lifts,
         String bandWords,
         List<Line> inBand,
+        List<Line> came,
+        List<Line> went,
         List<Count> bands,
         Optional<String> before,
         List<Line> pass) {
@@ -70,6 +73,8 @@ record StandingMargin(
                 "Grade " + band.label() + " now",
                 inBand(standing, band),
                 List.of(),
+                List.of(),
+                List.of(),
                 Optional.empty(),
                 List.of());
     }
@@ -93,7 +98,7 @@ record StandingMargin(
         Prospects prospects = own.prospects();
         int left = prospects.remaining();
         if (left == 0) {
-            return "nothing is left to be marked in this stretch of the year";
+            return "nothing is left to be marked in this part of the year";
         }
         String pieces = StudentView.piecesLeft(prospects);
         return prospects
@@ -103,11 +108,12 @@ record StandingMargin(
                         : needed.kind() == Needed.Kind.SECURED
                                 ? "anything on " + pieces
                                 : "out of reach even with 100 % on " + pieces)
-                .orElse("nothing is left to be marked in this stretch of the year");
+                .orElse("nothing is left to be marked in this part of the year");
     }
 
     private static StandingMargin ofBand(Standing standing, Band band) {
         List<Line> in = inBand(standing, band);
+        Optional<Standing> earlier = termBefore(standing);
         return new StandingMargin(
                 "Grade " + band.label(),
                 "from " + Plain.words(band.from()) + " " + upTo(standing.book(), band),
@@ -115,9 +121,44 @@ record StandingMargin(
                 List.of(),
                 in.size() == 1 ? "1 student has it" : in.size() + " students have it",
                 in,
+                earlier.map(before -> moved(standing, before, band, true)).orElse(List.of()),
+                earlier.map(before -> moved(standing, before, band, false)).orElse(List.of()),
                 List.of(),
-                Optional.empty(),
+                earlier.map(StandingMargin::name),
                 List.of());
+    }
+
+    /** Who has a grade now and had another, or had it and has another now; the other one in words. */
+    private static List<Line> moved(Standing standing, Standing before, Band band, boolean into) {
+        List<Line> moved = new ArrayList<>();
+        for (StudentStanding own : present(standing)) {
+            Optional<Band> now = own.result().flatMap(Result::grade);
+            Optional<Band> then = before.of(own.student().id()).result().flatMap(Result::grade);
+            boolean isOne = into
+                    ? now.equals(Optional.of(band))
+                            && then.isPresent()
+                            && !then.get().equals(band)
+                    : then.equals(Optional.of(band))
+                            && now.isPresent()
+                            && !now.get().equals(band);
+            if (isOne) {
+                moved.add(line(
+                        own,
+                        into
+                                ? "from " + then.orElseThrow().label()
+                                : "to " + now.orElseThrow().label()));
+            }
+        }
+        return moved;
+    }
+
+    /** Of a single term. */
+    private static String name(Standing ofTerm) {
+        return ofTerm.book().terms().stream()
+                .filter(term -> ofTerm.span().equals(new Span.Terms(Set.of(term.id()))))
+                .map(term -> term.name())
+                .findFirst()
+                .orElseThrow();
     }
 
     private static StandingMargin ofClass(Standing standing) {
@@ -138,11 +179,10 @@ record StandingMargin(
                 List.of(),
                 "",
                 List.of(),
+                List.of(),
+                List.of(),
                 counts,
-                earlier.flatMap(it -> it.book().terms().stream()
-                        .filter(term -> it.span().equals(new Span.Terms(Set.of(term.id()))))
-                        .map(term -> term.name())
-                        .findFirst()),
+                earlier.map(StandingMargin::name),
                 pass(standing));
     }
 

@@ -29,14 +29,19 @@ record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) 
      * @param small words after the heading, such as a weight; may be empty
      * @param look the sign of the category it is of; null for none
      * @param names of its columns in a file
+     * @param spare whether it gives way where a window is too narrow for all
      */
-    record Column(Figure figure, String small, @Nullable CategoryStyle look, List<String> names) {
+    record Column(Figure figure, String small, @Nullable CategoryStyle look, List<String> names, boolean spare) {
         public String key() {
             return figure.key();
         }
 
         public boolean isBarred() {
             return look != null && figure.type() == FigureType.PERCENT;
+        }
+
+        String css() {
+            return spare ? " is-spare" : "";
         }
 
         public boolean isGrade() {
@@ -96,8 +101,12 @@ record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) 
     static StandingTable of(ClassFigures at, List<Figure> offered, List<String> chosen) {
         List<Column> columns = offered.stream()
                 .filter(figure -> chosen.isEmpty() ? UsualColumns.has(figure, at) : chosen.contains(figure.key()))
-                .map(figure ->
-                        new Column(figure, figure.small(at), figure.sign(at).orElse(null), figure.columns(at)))
+                .map(figure -> new Column(
+                        figure,
+                        figure.small(at),
+                        figure.sign(at).orElse(null),
+                        figure.columns(at),
+                        chosen.isEmpty() && UsualColumns.isSpare(figure)))
                 .filter(column -> !chosen.isEmpty() || isUsed(column, at))
                 .toList();
         List<Row> rows = at.standing().students().stream()
@@ -119,7 +128,7 @@ record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) 
 
     private static Shown cell(Column column, ClassFigures at, StudentStanding own) {
         Value value = column.figure().of(at, own);
-        return new Shown(value, column.shown(value), column.figure().css(at, own), bar(column, value));
+        return new Shown(value, column.shown(value), column.figure().css(at, own) + column.css(), bar(column, value));
     }
 
     private static int bar(Column column, Value value) {
@@ -149,11 +158,23 @@ record StandingTable(List<Column> columns, List<Row> rows, List<MeanRow> means) 
                         .map(column -> {
                             Value value = column.figure().ofGroup(at, set);
                             return new Shown(
-                                    value, value.shown(), column.figure().css(), 0);
+                                    value, value.shown(), column.figure().css() + column.css(), 0);
                         })
                         .toList(),
                 result.map(Result::shown).orElse(""),
                 label(result));
+    }
+
+    /** What gives way in a narrow window: “Pass 4 and Possible”; empty text for nothing. */
+    public String spare() {
+        List<String> headings = columns.stream()
+                .filter(Column::spare)
+                .map(column -> column.figure().heading())
+                .toList();
+        return headings.size() < 2
+                ? String.join("", headings)
+                : String.join(", ", headings.subList(0, headings.size() - 1)) + " and "
+                        + headings.get(headings.size() - 1);
     }
 
     /** The same columns with the rows chosen, in the order chosen. */

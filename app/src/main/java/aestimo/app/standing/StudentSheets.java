@@ -7,6 +7,7 @@ import aestimo.app.frame.FewStudents;
 import aestimo.app.frame.SpanChoice;
 import aestimo.app.goals.StudentGoals;
 import aestimo.app.marks.Remarks;
+import aestimo.app.picture.AimPicture;
 import aestimo.app.picture.Strip;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
@@ -14,6 +15,7 @@ import aestimo.core.id.StudentId;
 import aestimo.core.judging.ClassGoals;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
+import aestimo.core.targets.Attainments;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -29,6 +31,7 @@ import java.util.stream.Collectors;
  * @param title of the class
  * @param attendances of those who have any, in a sentence, by the view's id
  * @param goals how far each is with the goals of the class, by the view's id
+ * @param aims the grades over the terms against the target, of those who have one, by the view's id
  * @param small whether the class is too small for strips and extremes
  */
 public record StudentSheets(
@@ -38,7 +41,8 @@ public record StudentSheets(
         boolean small,
         List<StudentView> views,
         Map<String, String> attendances,
-        Map<String, StudentGoals> goals) {
+        Map<String, StudentGoals> goals,
+        Map<String, AimPicture> aims) {
     static StudentSheets of(
             ClassBook classBook, SpanChoice span, List<Student> students, Map<CellId, Remarks> remarks, Shown shown) {
         Standing standing = Standing.of(classBook.book(), span.span());
@@ -56,7 +60,27 @@ public record StudentSheets(
                 attendances(classBook, span, students),
                 students.stream()
                         .collect(Collectors.toMap(
-                                student -> student.id().text(), student -> StudentGoals.of(goals, student))));
+                                student -> student.id().text(), student -> StudentGoals.of(goals, student))),
+                aims(standing, students));
+    }
+
+    private static Map<String, AimPicture> aims(Standing standing, List<Student> students) {
+        Map<String, AimPicture> aims = new HashMap<>();
+        if (standing.book().boundaries().isEmpty()) {
+            return aims;
+        }
+        Attainments attained = Attainments.of(standing.counting());
+        for (Student student : students) {
+            if (attained.target(student).hasAim()) {
+                aims.put(student.id().text(), AimPicture.of(attained, student, AimPicture.Size.MARGIN, false));
+            }
+        }
+        return aims;
+    }
+
+    /** The student's grades against the target; empty where that is left out, or there is no target. */
+    public Optional<AimPicture> aim(StudentView view) {
+        return shown.has("target") ? Optional.ofNullable(aims.get(view.id())) : Optional.empty();
     }
 
     private static Map<String, String> attendances(ClassBook classBook, SpanChoice span, List<Student> students) {

@@ -47,7 +47,8 @@ record TryOutView(
             String wasResult,
             String grade,
             String wasGrade,
-            boolean near) {
+            boolean near,
+            boolean lowered) {
         public boolean isRankMoved() {
             return !rank.equals(wasRank);
         }
@@ -58,6 +59,11 @@ record TryOutView(
 
         public boolean isGradeMoved() {
             return !grade.equals(wasGrade);
+        }
+
+        /** “up”, “down”, or nothing where the grade stays. */
+        public String way() {
+            return !isGradeMoved() ? "" : lowered ? "down" : "up";
         }
     }
 
@@ -70,7 +76,7 @@ record TryOutView(
                 .sorted(Comparator.comparing(
                         own -> own.result().map(Result::exact).orElse(null),
                         Comparator.nullsLast(Comparator.reverseOrder())))
-                .forEach(own -> rows.add(row(now.students().get(own.place()), own)));
+                .forEach(own -> rows.add(row(now.students().get(own.place()), own, then.book())));
         return new TryOutView(
                 drawn(then, wide, StandingController.WIDE),
                 drawn(then, narrow, StandingController.NARROW),
@@ -106,7 +112,7 @@ record TryOutView(
         return shown && !then.book().boundaries().isEmpty() ? Optional.of(Rail.of(then, width)) : Optional.empty();
     }
 
-    private static Row row(StudentStanding now, StudentStanding then) {
+    private static Row row(StudentStanding now, StudentStanding then, Book book) {
         return new Row(
                 then.student().id().text(),
                 then.student().listName(),
@@ -116,7 +122,8 @@ record TryOutView(
                 now.result().map(Result::shown).orElse("–"),
                 StandingTable.label(then.result()),
                 StandingTable.label(now.result()),
-                then.result().filter(Result::justBelow).isPresent());
+                then.result().filter(Result::justBelow).isPresent(),
+                WouldMove.isLower(now.result(), then.result(), book));
     }
 
     private static String mean(Standing standing) {

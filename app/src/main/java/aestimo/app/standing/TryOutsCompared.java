@@ -29,7 +29,7 @@ record TryOutsCompared(
     record Cell(String words, boolean moved) {}
 
     static TryOutsCompared of(ClassBook classBook, TryOutService tryOuts, List<TryOutService.Named> kept, Span span) {
-        List<Column> columns = new ArrayList<>(List.of(new Column(0, "as it stands")));
+        List<Column> columns = new ArrayList<>(List.of(new Column(0, "as it is")));
         List<Standing> standings = new ArrayList<>(List.of(Standing.of(classBook.book(), span)));
         List<String> left = new ArrayList<>();
         for (TryOutService.Named named : kept) {

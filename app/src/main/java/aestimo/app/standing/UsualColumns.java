@@ -11,7 +11,14 @@ final class UsualColumns {
     private static final Set<String> WHERE_USED =
             Set.of("set-rank", "moved", "pass", "possible", "ceilings", "absent", "not-in", "late", "finish");
 
+    /** Those that give way where a window is too narrow for all. */
+    private static final Set<String> SPARE = Set.of("possible", "ceilings", "pass", "late", "finish");
+
     private UsualColumns() {}
+
+    static boolean isSpare(Figure figure) {
+        return SPARE.contains(figure.key());
+    }
 
     static boolean has(Figure figure, ClassFigures at) {
         String key = figure.key();

@@ -100,7 +100,7 @@ public class HelpService {
         LocalDate day = checked(reason, doing, lookAgain, problems);
         HelpRow row = new HelpRow(0, classId, enrolmentId, LocalDate.now(clock), reason, doing, day, null, "");
         if (mapper.insert(teacher, row) == 0) {
-            throw new FormException(name + " is marked for help already. What stands there was left as it is.");
+            throw new FormException(name + " is already marked for help. What is written there was not changed.");
         }
     }
 

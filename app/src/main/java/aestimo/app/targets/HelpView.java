@@ -4,7 +4,10 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.Days;
 import aestimo.core.book.Student;
 import aestimo.core.counting.Counting;
+import aestimo.core.goal.Goal;
+import aestimo.core.goal.Level;
 import aestimo.core.grading.Result;
+import aestimo.core.judging.ClassGoals;
 import aestimo.core.result.Span;
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
@@ -21,6 +24,7 @@ import java.util.Optional;
  * @param before the result over what was done before, in words
  * @param after the result over what was done since, in words
  * @param pieces what was done since, the latest first
+ * @param goals how many goals were secure before and are now, and those that are “again” now; empty where the class has none
  * @param due whether the day to look again has come
  */
 record HelpView(
@@ -32,6 +36,7 @@ record HelpView(
         String before,
         String after,
         List<String> pieces,
+        String goals,
         boolean due) {
     static List<HelpView> of(ClassBook classBook, List<HelpService.Help> helps) {
         Counting counting = Counting.of(classBook.book());
@@ -59,7 +64,22 @@ record HelpView(
                 words(before.of(student.id())),
                 words(after.of(student.id())),
                 pieces(after, student),
+                goals(counting, student, new Span.Dates(first, help.since().minusDays(1)), new Span.Dates(first, last)),
                 help.ended().isEmpty() && !help.lookAgain().isAfter(today));
+    }
+
+    /** “goals secure: 3, now 5; again: Draws a cross section”. */
+    private static String goals(Counting counting, Student student, Span before, Span now) {
+        return ClassGoals.of(counting, now)
+                .map(goals -> {
+                    int were = ClassGoals.of(counting, before).orElseThrow().countAt(Level.SECURE, student);
+                    List<String> again = goals.at(Level.AGAIN, student).stream()
+                            .map(Goal::title)
+                            .toList();
+                    return "goals secure: " + were + ", now " + goals.countAt(Level.SECURE, student)
+                            + (again.isEmpty() ? "" : "; again: " + String.join(", ", again));
+                })
+                .orElse("");
     }
 
     private static String words(StudentStanding own) {

@@ -4,6 +4,8 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.figures.Value;
 import aestimo.app.frame.Signs;
 import aestimo.app.picture.Scatter;
+import aestimo.app.picture.SoFar;
+import aestimo.app.roll.CardFacts;
 import aestimo.core.book.StartingScores;
 import aestimo.core.book.Student;
 import aestimo.core.looseend.LooseEnd;
@@ -24,6 +26,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Where the students of a class began, and how far up or down they are now against one another.
@@ -47,7 +50,8 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
      * @param gainSd in standard deviations; empty where there is none
      * @param css of the way moved
      * @param looseEnds how many there are
-     * @param support what the teacher noted of the student; empty where names are hidden
+     * @param support what the teacher noted of the student; empty where names are hidden, like {@code report}, the last one
+     * @param soFar the marks so far as a small line; null where nothing counts yet
      */
     record Line(
             String id,
@@ -65,15 +69,17 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
             int notHandedIn,
             int looseEnds,
             String support,
+            String report,
+            @Nullable SoFar soFar,
             boolean helped) {
         public boolean isDown() {
             return css.equals("is-down");
         }
     }
 
-    /** @param support notes by enrolment */
+    /** @param cards what is kept of each student, by enrolment */
     static StartView of(
-            ClassBook classBook, Span span, TargetsChoice choice, Map<Long, String> support, Set<Long> helped) {
+            ClassBook classBook, Span span, TargetsChoice choice, Map<Long, CardFacts> cards, Set<Long> helped) {
         Standing standing = Standing.of(classBook.book(), span);
         List<Gain> gains = Gain.of(standing);
         Map<Student, Integer> looseEnds = new HashMap<>();
@@ -82,7 +88,7 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
         }
         List<Line> lines = gains.stream()
                 .sorted(Comparator.comparing(Gain::gain))
-                .map(gain -> line(standing, gain, looseEnds, support, helped))
+                .map(gain -> line(standing, gain, looseEnds, cards, helped))
                 .filter(line -> choice.set().isEmpty() || line.set().equals(choice.set()))
                 .filter(line -> switch (choice.only()) {
                     case BELOW -> line.isDown();
@@ -110,12 +116,13 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
             Standing standing,
             Gain gain,
             Map<Student, Integer> looseEnds,
-            Map<Long, String> support,
+            Map<Long, CardFacts> cards,
             Set<Long> helped) {
         StudentStanding own = standing.of(gain.student());
         Student student = own.student();
         Places places = standing.book().rules().places();
         StartingScores scores = standing.book().startingScores().orElseThrow();
+        CardFacts card = cards.getOrDefault(ClassBook.id(student), CardFacts.NONE);
         return new Line(
                 student.id().text(),
                 student.number(),
@@ -131,7 +138,9 @@ record StartView(List<Line> lines, List<String> without, Scatter picture, Scatte
                 own.counts().absent(),
                 own.counts().notHandedIn(),
                 looseEnds.getOrDefault(student, 0),
-                support.getOrDefault(ClassBook.id(student), ""),
+                card.supportNote(),
+                card.lastReport(),
+                SoFar.of(standing, own),
                 helped.contains(ClassBook.id(student)));
     }
 

@@ -132,7 +132,7 @@ public class TargetService {
 
     /** Says that a label is none of the class, and which there are. */
     public static String noBand(String whose, String label, Boundaries bands) {
-        return whose + ": “" + label + "” is no grade of the class. Its grades are "
+        return whose + ": “" + label + "” is not a grade of the class. Its grades are "
                 + bands.bands().stream().map(Band::label).collect(Collectors.joining(", ")) + ".";
     }
 
@@ -189,7 +189,7 @@ public class TargetService {
             problems.at(
                     "reason",
                     "Say why the targets are changed: the reason is saved with what it was before. "
-                            + "Where what stood was a slip, choose “as if it had always been so”.");
+                            + "If the old one was a mistake, choose “as if it had always been so”.");
         }
         problems.refuse();
         scores.saveTop(teacher, classId, top);

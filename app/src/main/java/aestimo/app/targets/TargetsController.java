@@ -10,7 +10,8 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.picture.AimBars;
 import aestimo.app.picture.AimPicture;
-import aestimo.app.roll.StudentService;
+import aestimo.app.roll.CardFacts;
+import aestimo.app.roll.CardFactsService;
 import aestimo.app.sealed.SealedTerms;
 import aestimo.app.web.FormFields;
 import aestimo.core.book.Student;
@@ -34,7 +35,7 @@ class TargetsController {
     private final FrameService frames;
     private final TargetService targets;
     private final HelpService helps;
-    private final StudentService students;
+    private final CardFactsService cards;
     private final SealedTerms sealed;
 
     TargetsController(
@@ -42,13 +43,13 @@ class TargetsController {
             FrameService frames,
             TargetService targets,
             HelpService helps,
-            StudentService students,
+            CardFactsService cards,
             SealedTerms sealed) {
         this.books = books;
         this.frames = frames;
         this.targets = targets;
         this.helps = helps;
-        this.students = students;
+        this.cards = cards;
         this.sealed = sealed;
     }
 
@@ -73,9 +74,8 @@ class TargetsController {
         model.addAttribute("ases", TargetsChoice.As.values());
         model.addAttribute("setNames", open.book().sets());
         model.addAttribute("bands", !open.book().boundaries().isEmpty());
-        Map<Long, String> support =
-                HiddenNames.areHidden() ? Map.of() : students.supportNotes(open.teacher(), open.id());
-        StartView start = StartView.of(open.classBook(), open.span().span(), choice, support, helped);
+        Map<Long, CardFacts> facts = HiddenNames.areHidden() ? Map.of() : cards.ofClass(open.teacher(), open.id());
+        StartView start = StartView.of(open.classBook(), open.span().span(), choice, facts, helped);
         model.addAttribute("start", start);
         model.addAttribute("down", start.down().stream().limit(MOST_IN_MARGIN).toList());
         switch (choice.compare()) {

@@ -44,7 +44,7 @@ class ReturnZip {
                 ref.isEmpty() ? classBook.row().title() : ref,
                 term.flatMap(it -> period(teacher, it)).orElse("term-" + own.termId()),
                 term.map(Term::name).orElse("Term"),
-                document.percents());
+                document.numberFields());
         Map<Long, String> refs = school.studentRefs(teacher, own.classId());
         List<String> items = new ArrayList<>(List.of(SendingService.RESULT));
         document.fields().stream().map(SealedDocument.Field::name).forEach(items::add);

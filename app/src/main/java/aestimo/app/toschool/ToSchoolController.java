@@ -189,7 +189,7 @@ class ToSchoolController {
             }
         }
         flash.addFlashAttribute(
-                "done", "The figures of now are taken. Nothing goes to the school until you seal and send it.");
+                "done", "Today's results are copied. Nothing goes to the school until you seal and send it.");
         return to(classId, term);
     }
 
@@ -208,7 +208,7 @@ class ToSchoolController {
                 classId,
                 returnId,
                 flash,
-                "Today's figures are taken. What you had added stands.",
+                "Today's results are copied. What you had added is still there.",
                 () -> returns.take(teacher.id(), classId, returnId));
     }
 
@@ -388,7 +388,7 @@ class ToSchoolController {
                 () -> sendings.send(teacher.id(), classId, returnId));
     }
 
-    /** Terms beside one another: what was sealed, what was due, and what it would be today. */
+    /** Terms side by side: what was sealed, what was due, and what it would be today. */
     @GetMapping("/compared")
     String compared(OpenClass open, Model model) {
         model.addAttribute("frame", frames.ofClass(open.over(term(open)), "to-school/compared"));

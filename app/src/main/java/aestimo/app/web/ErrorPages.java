@@ -45,14 +45,14 @@ class ErrorPages implements ErrorController {
     private static String words(int code) {
         return switch (code) {
             case 403 ->
-                "You were signed out, or signed in anew, since it was opened, so what you sent was not saved."
+                "You were signed out, or signed in again, since it was opened, so what you sent was not saved."
                         + " Go back with your browser: what you typed is still in the form. Copy it, load the page again,"
                         + " and send it once more.";
             case 404 ->
-                "The address names no page of yours: the class, student or assessment may have been removed,"
+                "There is no such page of yours: the class, student or assessment may have been removed,"
                         + " or belongs to somebody else.";
             case 400, 405, 413, 415, 422 ->
-                "The address or the form held something this page does not take. Nothing was changed.";
+                "The address or the form held something this page does not understand. Nothing was changed.";
             case 503 ->
                 "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is running.";
             default ->

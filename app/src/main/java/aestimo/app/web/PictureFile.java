@@ -75,7 +75,7 @@ public final class PictureFile {
         try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(file))) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
             if (!readers.hasNext()) {
-                throw new FormException("That is no picture. Choose a JPEG or PNG picture.");
+                throw new FormException("That is not a picture. Choose a JPEG or PNG picture.");
             }
             ImageReader reader = readers.next();
             try {

@@ -94,6 +94,12 @@ public final class Sent<T> {
         return this;
     }
 
+    /** What the next page offers beside these words, to undo it. */
+    public Sent<T> undoable(RedirectAttributes flash, Function<T, Optional<Undo>> how) {
+        done.flatMap(how).ifPresent(undo -> flash.addFlashAttribute("undo", undo));
+        return this;
+    }
+
     /** Where it goes on once it is done. */
     public Sent<T> to(String address) {
         return to(it -> address);

@@ -73,7 +73,7 @@ class RosterController {
                         throw new FormException("Choose the roster first: a zip with a manifest.csv.");
                     }
                     if (!OneRosterZip.isOne(file.getBytes())) {
-                        throw new FormException("The file is no roster: it is no zip with a manifest.csv.");
+                        throw new FormException("The file is not a roster: it is not a zip with a manifest.csv.");
                     }
                     return shown(teacher, OneRosterZip.read(file.getBytes()), model);
                 })

@@ -83,7 +83,7 @@ public class RosterService {
     }
 
     private Optional<ClassRow> there(TeacherId teacher, YearService.Year year, RosterClass own) {
-        return books.classes(teacher).stream()
+        return books.allClasses(teacher).stream()
                 .filter(row -> row.yearId() == year.id() && row.title().equalsIgnoreCase(own.title()))
                 .findFirst();
     }

@@ -161,7 +161,7 @@ class WholeClassController {
         try {
             return copies.copy(teacher.id(), yearId, wish);
         } catch (FormException refused) {
-            return new Copied(wish.name(), String.join(" ", refused.problems()), 0, 0);
+            return new Copied(wish.name(), String.join(" ", refused.problems()), 0, 0, 0);
         }
     }
 

@@ -178,7 +178,7 @@ public class WholeClassService {
     }
 
     private String freeName(TeacherId teacher, long yearId, String wished) {
-        List<String> taken = books.classes(teacher).stream()
+        List<String> taken = books.allClasses(teacher).stream()
                 .filter(row -> row.yearId() == yearId)
                 .map(row -> row.subject().isEmpty() ? row.name() : row.title())
                 .toList();

@@ -30,7 +30,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Copies classes of one year into another: categories, boundaries, rules and assessments, without students and entries.
+ * Copies classes into another year, or into their own: categories, boundaries, rules and assessments, without students and
+ * entries.
  * Dates move with their terms, and stay on their day of the week.
  */
 @Service
@@ -54,11 +55,24 @@ public class YearCopyService {
      *
      * @param refused why it was not copied; empty text where it was
      * @param left how many assessments have no term to go to
+     * @param classId of the copy; 0 where there is none
      */
-    public record Copied(String className, String refused, int pieces, int left) implements Serializable {}
+    public record Copied(String className, String refused, int pieces, int left, long classId)
+            implements Serializable {}
 
-    /** A class to be copied, under a name. */
-    public record Wish(long classId, String name) {}
+    /**
+     * A class to be copied, under a name.
+     *
+     * @param subject empty for that of the class
+     * @param tint 0 for that of the class
+     * @param withPieces whether its assessments come along
+     */
+    public record Wish(long classId, String name, String subject, int tint, boolean withPieces) {
+        /** With all of it. */
+        public Wish(long classId, String name) {
+            this(classId, name, "", 0, true);
+        }
+    }
 
     /**
      * Copies one class.
@@ -79,7 +93,7 @@ public class YearCopyService {
         Map<CategoryId, CategoryStyle> looks = new HashMap<>();
         from.book().categories().forEach(category -> looks.put(category.id(), from.look(category)));
         List<Assessment> moved = new ArrayList<>();
-        for (Assessment piece : from.book().assessments()) {
+        for (Assessment piece : wish.withPieces() ? from.book().assessments() : List.<Assessment>of()) {
             moved(from.book(), piece, terms).ifPresent(moved::add);
         }
         Book book = from.book().toBuilder()
@@ -102,14 +116,23 @@ public class YearCopyService {
                 .build();
         Map<TermId, Long> ids = new HashMap<>();
         year.terms().forEach(term -> ids.put(new TermId(Long.toString(term.id())), term.id()));
-        maker.make(
+        ClassMaker.Made made = maker.make(
                 teacher,
-                new ClassForm(yearId, wish.name(), row.subject(), row.tint(), row.takesResults()),
+                new ClassForm(
+                        yearId,
+                        wish.name(),
+                        wish.subject().isEmpty() ? row.subject() : wish.subject(),
+                        wish.tint() == 0 ? row.tint() : wish.tint(),
+                        row.takesResults()),
                 new Markbook(wish.name(), book, markbook.bandSets(), markbook.instructions(), Map.of()),
                 ids,
                 looks);
         return new Copied(
-                wish.name(), "", moved.size(), from.book().assessments().size() - moved.size());
+                wish.name(),
+                "",
+                moved.size(),
+                wish.withPieces() ? from.book().assessments().size() - moved.size() : 0,
+                made.classId());
     }
 
     /** The same goals with the evidence that came along, and nobody's level. */

@@ -1,5 +1,5 @@
 /**
- * A class whole: exported as a markbook file, made anew from one, and copied into another year. Entry classes:
+ * A whole class: exported as a markbook file, made anew from one, and copied into another year. Entry classes:
  * {@link aestimo.app.whole.WholeClassService}, {@link aestimo.app.whole.YearCopyService}.
  */
 @NullMarked

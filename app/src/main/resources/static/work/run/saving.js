@@ -1,5 +1,5 @@
 // What is typed in a marking run goes into the same queue as what is typed on the sheet; answers are shown in its lines.
-import { fragment } from "../ask.js";
+import { newest } from "../ask.js";
 import { startEntries } from "../entries.js";
 import { Steps } from "../steps.js";
 
@@ -66,14 +66,13 @@ export const startSaving = (run, lines) => {
   };
 
   // The count, and the spread that grows: the newest answer stands.
-  let asked = 0;
+  const newestOf = newest();
   const look = async () => {
-    const own = ++asked;
     try {
-      const text = await fragment(`${base}/run/beside?${query}&${run.dataset.run}`, {
+      const text = await newestOf(`${base}/run/beside?${query}&${run.dataset.run}`, {
         headers: { "X-Aestimo": "run" },
       });
-      if (own !== asked) return;
+      if (text === null) return;
       const page = new DOMParser().parseFromString(text, "text/html");
       for (const it of page.querySelectorAll("[data-into]"))
         document.getElementById(it.dataset.into).replaceChildren(...it.childNodes);
@@ -114,7 +113,7 @@ export const startSaving = (run, lines) => {
     if (!step) return say(undoes ? "Nothing to undo." : "Nothing to redo.");
     const all = step.map((it) => ({ it, input: lines.inputOf(it) }));
     if (all.some(({ it, input }) => !input || stands.get(input) !== (undoes ? it.to : it.from)))
-      return say("That step lies outside this run, or was altered since. It is left as it is; the sheet may undo it.");
+      return say("That step is outside this run, or was changed since. Nothing was undone; try it on the sheet.");
     say("");
     steps.move(undoes ? -1 : 1);
     for (const { it, input } of all) it.id = put(input, undoes ? it.from : it.to, how).id;

@@ -29,7 +29,9 @@ export const draw = (cell, markup) => {
 /** The figures of a row or of the foot, and what is drawn beside them. */
 export const drawRow = (row, { result, grade, line }) => {
   row.querySelector(".result").textContent = result;
-  row.querySelector(".grade span").textContent = grade;
+  const box = row.querySelector(".grade span");
+  box.textContent = grade;
+  box.title = grade;
   const place = row.querySelector(".so-far");
   if (place && line !== undefined) place.innerHTML = line;
 };

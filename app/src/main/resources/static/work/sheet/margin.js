@@ -5,7 +5,6 @@ import { drawer } from "../drawer.js";
 import { startRemarks } from "../remarks.js";
 
 const SOON = 120;
-const isNarrow = () => matchMedia("(max-width: 1099px)").matches;
 
 export class CellMargin {
   /** onLeft(event): called where Enter leaves a box, for going on. */
@@ -18,15 +17,24 @@ export class CellMargin {
       view: this.view,
       ask,
       key: `aestimo.remark.${grid.key}.`,
-      onKept: ({ assessment, student, part }, { note, memo }) => {
+      onKept: ({ assessment, student, part }, kept) => {
         const cell = grid.cellOf(assessment, student, part);
-        if (!cell) return;
-        Object.assign(cell.dataset, { note, memo });
-        cell.classList.toggle("is-noted", Boolean(note || memo));
+        if (cell) this.sign(cell, kept);
       },
     });
     this.view.addEventListener("keydown", (event) => this.key(event));
     grid.onChosen = () => this.ask();
+  }
+
+  sign(cell, { note, memo }) {
+    Object.assign(cell.dataset, { note, memo });
+    cell.classList.toggle("is-noted", Boolean(note || memo));
+  }
+
+  /** A cell was drawn as the server had it when a mark was saved: a note that was kept after that stays. */
+  drawn(cell) {
+    const kept = this.remarks.keptOf(this.grid.ids(cell));
+    if (kept) this.sign(cell, kept);
   }
 
   get box() {
@@ -54,6 +62,7 @@ export class CellMargin {
 
   async fetch() {
     this.asking = new AbortController();
+    const asked = performance.now();
     const cell = this.grid.chosen;
     const { assessment, student, part } = this.grid.ids(cell);
     const { base, query } = this.grid;
@@ -62,14 +71,14 @@ export class CellMargin {
         headers: { "X-Aestimo": "margin" },
         signal: this.asking.signal,
       });
-      if (cell === this.grid.chosen) this.show(text, cell);
+      if (cell === this.grid.chosen) this.show(text, cell, asked);
     } catch {
       /* moved on, or no connection: the saved line tells of that */
     }
   }
 
   /** The margin of a cell; the box that is written into there stays the same, with its caret. */
-  show(text, cell) {
+  show(text, cell, asked) {
     const page = document.createElement("template");
     page.innerHTML = text;
     const live = this.box;
@@ -82,7 +91,7 @@ export class CellMargin {
       writing.focus({ preventScroll: true });
       writing.setSelectionRange(selectionStart, selectionEnd);
     } else this.view.replaceChildren(page.content);
-    this.remarks.take();
+    this.remarks.take(asked);
   }
 
   /** name: “note” or “memo”. */
@@ -90,12 +99,12 @@ export class CellMargin {
     const blank = document.getElementById("note-box");
     if (!blank) return this.telling.sayAndTakeKeys("Notes are not shown while names are hidden. F9 shows them.");
     if (this.grid.isMade(this.grid.at.column))
-      return this.telling.sayAndTakeKeys("Notes stand with the parts. Enter opens them.");
+      return this.telling.sayAndTakeKeys("Notes are with the parts. Enter opens them.");
     if (!this.view.isConnected) document.getElementById("margin").prepend(this.view);
     const cell = this.grid.chosen;
     if (!this.box || !this.isOf(this.box, cell)) this.putBox(blank, cell);
     this.box.inert = false;
-    if (isNarrow()) drawer(true);
+    drawer(true);
     const area = this.box.querySelector(`[name=${name}]`);
     area.focus();
     area.setSelectionRange(area.value.length, area.value.length);
@@ -110,7 +119,8 @@ export class CellMargin {
     Object.assign(box.dataset, { a: assessment, s: student, p: part });
     for (const field of ["note", "memo"]) box.querySelector(`[name=${field}]`).defaultValue = cell.dataset[field] ?? "";
     this.view.replaceChildren(own);
-    this.remarks.take();
+    // What the cell says may be older than what was kept from here.
+    this.remarks.take(0);
   }
 
   key(event) {
@@ -122,7 +132,7 @@ export class CellMargin {
     const { a, s, p } = event.target.closest(".remarks").dataset;
     const of = this.grid.cellOf(Number(a), Number(s), Number(p));
     event.target.blur();
-    if (isNarrow()) drawer(false);
+    drawer(false);
     if (of) this.grid.chooseCell(of);
     if (enter) this.onLeft(event);
   }

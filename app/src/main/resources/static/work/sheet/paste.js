@@ -32,7 +32,7 @@ export const pasting = ({ grid, typing, selection, telling, putAll, preview }) =
       if (!answer.inDoubt && !answer.over && !outside) return putAll(list, "pasted");
       const words = document.createElement("span");
       sayPreview(words, answer);
-      if (outside) words.append(` ${outside} lie beyond the sheet and are left out.`);
+      if (outside) words.append(` ${outside} are outside the sheet and are left out.`);
       telling.say(
         words,
         button("Paste them", () => {

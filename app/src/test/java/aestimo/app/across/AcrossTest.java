@@ -109,7 +109,7 @@ class AcrossTest {
                 .extracting(row -> row.substring(0, 6))
                 .containsExactly("Castel", "Brandt", "Dunmor");
         assertThat(rows("where=grade&test=at-least&value=A*")).hasSize(1);
-        String latin = "Latin has no grade A*, so nobody of it is listed for “grade is at least A*”.";
+        String latin = "Latin has no grade A*, so nobody from it is listed for “grade is at least A*”.";
         assertThat(page("where=grade&test=at-least&value=A*")).contains(latin);
         assertThat(rows("where=grade&test=is-not&value=Sound"))
                 .as("a class that has no such grade cannot say who has another")
@@ -132,7 +132,7 @@ class AcrossTest {
                 "where=grade&test=at-least&value=A or B",
                 "needs one value, not 2",
                 "where=near&test=at-least&value=yes",
-                "compares words by size",
+                "compares words, which have no order",
                 "where=near&test=is&value=perhaps",
                 "Nobody has “perhaps” as just below. There is: no.",
                 "where=luck&test=is&value=1",

@@ -76,7 +76,7 @@ class BesideMarksPageTest {
         assertThat(Html.texts(page, "section .beside-list li"))
                 .containsExactly("Castellan, Rui Quiz, 23 Feb: absent", "Dunmore, Fenna Quiz, 23 Feb: 14");
         List<String> cells = Html.values(page, "[name=cell]", "value");
-        assertThat(enter(cells.get(0))).contains("1 absent is entered.");
+        assertThat(enter(cells.get(0))).contains("1 absence is entered.");
         assertThat(own.entry("Brandt", "Quiz").is(EntryKind.ABSENT)).isTrue();
         assertThat(own.entry("Eberly", "Quiz").isNothing()).isTrue();
         assertThat(Html.texts(page(), "form .beside-list li")).containsExactly("Eberly, Jonah Quiz, 23 Feb");
@@ -102,7 +102,7 @@ class BesideMarksPageTest {
         assertThat(Html.texts(page, ".named-list a"))
                 .containsExactly("Brandt, Ilva", "Dunmore, Fenna", "Eberly, Jonah");
         assertThat(Html.text(page, "body"))
-                .contains("4 cells of the markbook do not go with the register of the day.", "25.0 % of all, 1 lesson");
+                .contains("4 cells of the markbook do not match the register of the day.", "25.0 % of all, 1 lesson");
         String id = own.read(
                 book -> Long.toString(ClassBook.id(book.book().students().get(0))));
         assertThat(Html.text(

@@ -46,12 +46,28 @@ class DeskTest {
     }
 
     @Test
-    void aClassThatIsOnlyBegunAsksForItsWeightsAlone(RunningApp app) {
+    void aClassThatIsOnlyBegunHasNoLooseEndAndALinkToItsNextStep(RunningApp app) {
         OwnClass begun = new OwnClass(app, "");
         String page = begun.visitor().get("/").body();
-        assertThat(Html.texts(page, ".todo-list .what")).containsExactly("Weights");
-        assertThat(Html.texts(page, ".desk-class")).hasSize(1);
+        assertThat(Html.elements(page, ".todo-list li")).isEmpty();
         assertThat(page).contains("0 students in one class");
+        assertThat(nextStep(begun)).isEqualTo("next: students");
+        begun.addStudents("Brandt, Ilva\n");
+        assertThat(nextStep(begun)).isEqualTo("next: categories and weights");
+        begun.addCategory("Tests");
+        assertThat(nextStep(begun)).isEqualTo("next: boundaries");
+        begun.addPiece("Essay", begun.addCategory("More"), "2027-02-26", "20");
+        assertThat(begun.visitor().get("/loose-ends/count").body()).contains("\"count\":0");
+        begun.type("Brandt", "Essay", "12");
+        assertThat(Html.texts(begun.visitor().get("/").body(), ".desk-mean"))
+                .noneMatch(words -> words.contains("next:"));
+    }
+
+    private static String nextStep(OwnClass begun) {
+        String page = begun.visitor().get("/").body();
+        String href = Html.elements(page, ".desk-class").get(0).attr("href");
+        assertThat(begun.visitor().get(href).body()).contains("class=\"first-steps\"");
+        return Html.text(page, ".desk-mean");
     }
 
     @Test

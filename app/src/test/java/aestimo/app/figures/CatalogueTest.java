@@ -280,7 +280,7 @@ class CatalogueTest {
                         .orElseThrow()
                         .asText()))
                 .startsWith("Knows dates, Brandt, Ilva = again\n  the latest of 2, Essay 60.0 %, is below 70 %\n")
-                .contains("Quiz, 2027-01-15 = 90.0 %");
+                .contains("Quiz, 15 Jan 2027 = 90.0 %");
     }
 
     private static String shown(ClassFigures at, String key, String family) {

@@ -115,12 +115,12 @@ class GoalsTest {
         assertThat(Html.values(page, ".notice [data-field]", "data-field")).contains("title", "secure", "needs");
         assertThat(page).contains("value=\"101\"");
         assertThat(told(own.visitor().post(list, form("under", "under"))))
-                .contains("The first goal can be under no other.");
+                .contains("The first goal cannot be under another.");
         assertThat(goals().all().toString()).isEqualTo(before);
         List<String> further = new ArrayList<>(List.of(form()));
         further.addAll(List.of("goal", "", "title", "More", "under", "under", "secure", "", "needs", "", "judge", ""));
         assertThat(told(own.visitor().post(list, further.toArray(new String[0]))))
-                .contains("Reads contours has evidence or levels of its own. Take them back first");
+                .contains("Reads contours has evidence or levels of its own. Delete them first");
         assertThat(told(own.visitor().post(list, form("secure", "82,5", "needs", "1", "judge", "mean"))))
                 .contains("The goals are saved.", "value=\"82.5\"");
         Goal saved = goals().all().get(0);
@@ -157,7 +157,7 @@ class GoalsTest {
         List<String> further = new ArrayList<>(List.of(form()));
         further.addAll(List.of("goal", "", "title", "More", "under", "under", "secure", "", "needs", "", "judge", ""));
         assertThat(told(own.visitor().post(list, further.toArray(new String[0]))))
-                .contains("Reads contours has evidence or levels of its own. Take them back first");
+                .contains("Reads contours has evidence or levels of its own. Delete them first");
         told(own.visitor().post(page, "goal", id("Reads contours"), "level", "none", "day", "2027-02-03"));
         assertThat(told(own.visitor().post(list, further.toArray(new String[0]))))
                 .contains("The goals are saved.");
@@ -203,7 +203,7 @@ class GoalsTest {
         assertThat(told(own.visitor().post(grid, "stamp", stamp, "link", column.get(1), "link", column.get(2))))
                 .contains("Weekly would be evidence of “Surveys” whole and in part.");
         assertThat(told(own.visitor().post(grid, "stamp", stamp, "link", column.get(2), "link", column.get(4))))
-                .contains("What is evidence of which goal is saved.");
+                .contains("The evidence is saved.");
         assertThat(goals().all().stream().flatMap(own -> own.evidence().stream()))
                 .as("that of the other goal was unticked")
                 .hasSize(2);
@@ -213,7 +213,7 @@ class GoalsTest {
                         .post(grid, "stamp", now, "link", goal + ":999999:0")
                         .statusCode())
                 .isEqualTo(404);
-        // A piece taken off the sheet takes its evidence along, and brings it back.
+        // A piece removed from the sheet takes its evidence along, and brings it back.
         own.visitor().post(own.base() + "/assessments/" + own.piece("Cliff section") + "/remove");
         assertThat(goals().all().stream().flatMap(own -> own.evidence().stream()))
                 .hasSize(1);
@@ -243,7 +243,9 @@ class GoalsTest {
         String goal = id("Reads contours");
         String page = seen + "/" + own.student("Dunmore");
         assertThat(told(own.visitor().post(page, "goal", goal, "level", "secure", "day", "2027-02-03")))
-                .contains("The level is set.", "set by hand on 2027-02-03; the evidence would say again");
+                .contains(
+                        "Dunmore, Fenna, Reads contours: secure from 3 Feb.",
+                        "set by hand on 3 Feb 2027; the evidence would say again");
         assertThat(told(own.visitor().post(page, "goal", goal, "level", "secure", "day", "2027-02-30")))
                 .contains("The day is “2027-02-30”.");
         assertThat(told(own.visitor().post(page, "goal", goal, "level", "secure", "day", "2099-01-01")))
@@ -251,7 +253,7 @@ class GoalsTest {
         assertThat(told(own.visitor().post(page, "goal", goal, "level", "great", "day", "2027-02-03")))
                 .contains("Choose one of the levels.");
         assertThat(told(own.visitor().post(page, "goal", goal, "level", "none", "day", "2027-02-03")))
-                .contains("The level set by hand is taken back.", "is below 70 %");
+                .contains("Dunmore, Fenna, Reads contours: the level set by hand is deleted.", "is below 70 %");
         // Down the class, from before the last evidence: what came later decides.
         assertThat(told(own.visitor()
                         .post(
@@ -270,8 +272,8 @@ class GoalsTest {
                                 "",
                                 "day",
                                 "2027-01-20")))
-                .contains("2 levels are set.", "judged by what came after the level set by hand on 2027-01-20")
-                .contains("set by hand on 2027-01-20; the evidence would say begun");
+                .contains("2 levels are set.", "judged by what came after the level set by hand on 20 Jan 2027")
+                .contains("set by hand on 20 Jan 2027; the evidence would say begun");
         // All of them or none: the second is nobody of the class.
         assertThat(own.visitor()
                         .post(
@@ -291,7 +293,7 @@ class GoalsTest {
         assertThat(goals().levels()).hasSize(2);
         assertThat(told(own.visitor().post(seen + "/of/" + goal, "day", "2027-01-20")))
                 .contains("Choose a level for somebody first.");
-        assertThat(own.visitor().get(own.base() + "/changes").body()).contains("levels by hand");
+        assertThat(own.visitor().get(own.base() + "/changes").body()).contains("set by hand");
     }
 
     @Test

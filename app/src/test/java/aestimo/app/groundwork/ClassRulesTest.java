@@ -272,8 +272,7 @@ class ClassRulesTest {
     void anotherOutOfAsksWhatBecomesOfTheMarks() {
         AssessmentForm form = as(() -> assessments.form(teacher, open(), pieces.get(0)));
         assertThatThrownBy(() -> run(() -> assessments.change(teacher, classId, outOf(form, "15", ""))))
-                .hasMessage(
-                        "2 marks stand out of 20. Say what becomes of them out of 15: keep, scale, or put in doubt.");
+                .hasMessage("2 marks are out of 20. Say what becomes of them out of 15: keep, scale, or put in doubt.");
         run(() -> assessments.change(teacher, classId, outOf(form, "15", "scale")));
         assertThat(entries(0)).containsExactly("9", "13.5");
         AssessmentForm scaled = as(() -> assessments.form(teacher, open(), pieces.get(0)));
@@ -340,7 +339,7 @@ class ClassRulesTest {
         assertThat(later.assessment(pieces.get(1)).due()).hasToString("2027-02-10");
         YearForm without = new YearForm("2026/27", 2, now.terms());
         assertThatThrownBy(() -> run(() -> years.change(teacher, year, without)))
-                .hasMessageStartingWith("1 assessment would lie in no term, such as “Paper” of 9B Geography on 5 Feb.");
+                .hasMessageStartingWith("1 assessment would be in no term, such as “Paper” of 9B Geography on 5 Feb.");
         TermLine second = now.terms().get(1);
         TermLine longer = new TermLine(now.terms().get(0).id(), "Term 1", "2026-09-01", "2026-09-30", "40", false);
         TermLine earlier = new TermLine(second.id(), "Term 2", "2026-10-01", "2027-03-26", "60", false);

@@ -126,7 +126,7 @@ class GroundworkServiceTest {
                 .add(teacher, classId, new AssessmentForm(0, 0, "Quiz", a.id(), "2027-02-05", "15")));
         assertThatThrownBy(() -> run(() -> categories.saveWeights(
                         teacher, classId, new WeightsForm(3, List.of(new CategoryLine(b.id(), "A", "100", "bar", 4))))))
-                .hasMessage("B holds 1 assessment. Put them into another category first, or retire it.");
+                .hasMessage("B holds 1 assessment. Move them to another category first, or retire it.");
         assertThat(weighed()).containsExactly("A 60", "B 40");
     }
 
@@ -174,7 +174,7 @@ class GroundworkServiceTest {
                                         new TermLine(0, "One", "2026-12-11", "2026-12-01"),
                                         new TermLine(0, "Two", "2026-12-11", "2027-01-10"))))))
                 .hasMessageContaining("The year needs a name")
-                .hasMessageContaining("“One” stands twice")
+                .hasMessageContaining("“One” is there twice")
                 .hasMessageContaining("“One” ends on 1 Dec, before it starts on 11 Dec.")
                 .hasMessageContaining("“One” and “Two” overlap");
         run(() -> categories.saveWeights(teacher, classId, weights(1, "A=100")));
@@ -184,14 +184,14 @@ class GroundworkServiceTest {
                 .add(teacher, classId, new AssessmentForm(0, 0, "Quiz", category, "2027-02-05", "15")));
         YearForm shorter = new YearForm("2026/27", 1, List.of(TERMS.get(0)));
         assertThatThrownBy(() -> run(() -> years.change(teacher, year, shorter)))
-                .hasMessageContaining("1 assessment would lie in no term, such as “Quiz” of 9B Geography on 5 Feb.");
+                .hasMessageContaining("1 assessment would be in no term, such as “Quiz” of 9B Geography on 5 Feb.");
         assertThat(as(() -> years.year(teacher, year)).terms()).hasSize(2);
         assertThatThrownBy(() -> run(() -> app.bean(AssessmentService.class)
                         .add(teacher, classId, new AssessmentForm(0, 0, "", 0, "2026-12-24", "0"))))
                 .hasMessageContaining("needs a title")
                 .hasMessageContaining("Choose the category")
-                .hasMessageContaining("24 Dec 2026 lies in no term.")
-                .hasMessageContaining("Out of “0” will not do.");
+                .hasMessageContaining("24 Dec 2026 is in no term.")
+                .hasMessageContaining("Out of “0” is not valid.");
     }
 
     @Test
@@ -199,7 +199,7 @@ class GroundworkServiceTest {
         String pasted = "Number\tName\tSet\n1\tBrandt, Ilva\tNorth\n2\tOsei, Kofi\tSouth\n2\tOsei, Kofi\tSouth\n";
         RosterPreview preview = as(() -> roll.preview(teacher, classId, pasted, ""));
         assertThat(preview.taken()).isEqualTo(2);
-        assertThat(preview.lines().get(2).words()).startsWith("Stands further up already");
+        assertThat(preview.lines().get(2).words()).startsWith("Already listed further up");
         assertThat(as(() -> roll.students(teacher, classId))).isEmpty();
         assertThat(as(() -> roll.save(teacher, classId, pasted, "2027-01-11"))).isEqualTo(2);
         assertThatThrownBy(() -> run(() -> roll.save(teacher, classId, pasted, "")))

@@ -14,6 +14,7 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Marks and students imported by the page, and what is kept of them afterwards. */
 @ExtendWith(RunningApp.class)
@@ -122,7 +123,7 @@ class ImportTest {
         take(opened);
         own.type("Voss", "Contours quiz", "3");
         assertThat(visitor.get(location(visitor.post(opened + "/undo"))).body())
-                .contains("1 entry stands beside these");
+                .contains("1 entry, note or lesson is beside these");
         assertThat(entry("Voss", "Contours quiz")).isEqualTo("3");
     }
 
@@ -148,9 +149,9 @@ class ImportTest {
                 """);
         String page = visitor.get(opened).body();
         assertThat(page)
-                .contains("One letter differs; nobody else is near.", "Sam Orford is not in 9B")
-                .contains("Stands twice; this is the later row, and counts.")
-                .contains("Stands again in line 3, later than 2027-02-04 09:00; this row is left out.")
+                .contains("One letter differs; nobody else has a similar name.", "Sam Orford is not in 9B")
+                .contains("Listed twice; this is the later row, and counts.")
+                .contains("Listed again in line 3, later than 2027-02-04 09:00; this row is left out.")
                 .contains("Import 1 mark<");
         long voss = own.read(book -> Long.parseLong(book.book().students().stream()
                 .filter(student -> student.family().equals("Voss"))
@@ -193,7 +194,7 @@ class ImportTest {
                         "pasted",
                         "No\tName\n7\tBrandt, Ida\n7\tOsei, Ada\n"))
                 .replaceAll("\\?.*", "");
-        assertThat(take(doubled)).contains("Number 7 stands with two students, in lines 2 and 3.");
+        assertThat(take(doubled)).contains("Number 7 is the number of two students, in lines 2 and 3.");
         String wrong = location(visitor.post(
                         own.another("10B").base() + "/marks/import", "pasted", "No\tName\n2204\tBrandt, Ida\n"))
                 .replaceAll("\\?.*", "");
@@ -250,11 +251,11 @@ class ImportTest {
     void whatCannotComeInIsSaidAndNothingIsHalfDone() {
         String noOutOf = start("Name\tEssay\nIlva Brandt\t3\n");
         assertThat(take(noOutOf)).contains("Say what “Essay” is out of; the file does not.");
-        assertThat(take(noOutOf, "outOf1", "-4")).contains("Out of “-4” will not do for “Essay”.");
-        assertThat(take(noOutOf, "outOf1", "10", "date1", "2027-08-01")).contains("1 Aug 2027 lies in no term.");
+        assertThat(take(noOutOf, "outOf1", "-4")).contains("Out of “-4” is not valid for “Essay”.");
+        assertThat(take(noOutOf, "outOf1", "10", "date1", "2027-08-01")).contains("1 Aug 2027 is in no term.");
         assertThat(own.<Integer>read(book -> book.book().assessments().size())).isEqualTo(1);
         String nameless = start("12\t13\n14\t15\n");
-        assertThat(visitor.get(nameless).body()).contains("No column says whose the rows are.");
+        assertThat(visitor.get(nameless).body()).contains("No column says which student each row is.");
         assertThat(take(nameless, "outOf0", "20", "outOf1", "20")).contains("There is nothing to import");
         // Cancelled, what was pasted stands in its field again; gone back to, it says what became of it.
         assertThat(visitor.get(location(visitor.post(nameless + "/leave"))).body())
@@ -279,5 +280,20 @@ class ImportTest {
         assertThat(visitor.upload(base, "file", "x,".repeat(300).getBytes(StandardCharsets.UTF_8))
                         .body())
                 .contains("has more than");
+    }
+
+    @Test
+    void howSheetsWereReadByAnEarlierVersionIsStillUnderstood(RunningApp app) {
+        Choices choices = app.bean(JsonMapper.class).readValue("""
+                        {"columns": [{"role": "MARKS", "assessmentId": 0, "partId": 0, "asPart": false, "title": "Essay", "categoryId": 1,
+                          "date": "2027-02-05", "outOf": "20", "dash": "n", "empty": "blank", "over": true}], "students": {"2": "add"},
+                          "byOrder": false}""", Choices.class);
+        assertThat(choices.columns().get(0).title()).isEqualTo("Essay");
+        assertThat(choices.columns().get(0).value()).isEqualTo("new");
+        assertThat(choices.words()).isEmpty();
+        assertThat(choices.monthFirst()).isFalse();
+        Made made = app.bean(JsonMapper.class).readValue("{\"assessments\": [1], \"enrolments\": []}", Made.class);
+        assertThat(made.notes()).isEmpty();
+        assertThat(made.headings()).isEmpty();
     }
 }

@@ -6,12 +6,14 @@ import aestimo.app.account.SignedInTeacher;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.goals.GoalsMaker;
 import aestimo.app.handout.HandedOutService;
 import aestimo.app.letters.SentenceGroup.Only;
 import aestimo.app.letters.SentenceGroup.Stretch;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.io.ByteArrayInputStream;
@@ -508,6 +510,51 @@ class LettersTest {
         assertThat(made(letter, "Brandt").blocks().get(1).rows()).hasSize(2);
     }
 
+    /** How far with the goals: as a table, in words, and by a group of sentences whose steps are the levels. */
+    @Test
+    void goalsAreToldAndFollowTheirNewNames() {
+        run(() -> {
+            app.bean(GoalsMaker.class)
+                    .addAndLink(
+                            own.teacher(),
+                            own.id(),
+                            Map.of("Explains", List.of("Quiz"), "Argues", List.of("Essay"), "Surveys", List.of()));
+            return null;
+        });
+        long group = group(
+                "Explains",
+                "goal:Explains",
+                new Stretch(null, List.of("secure"), List.of("You explain well."), false),
+                new Stretch(null, List.of("again", "begun"), List.of("Explain it once more."), false));
+        long letter = letter(Block.ofWords("{goal:Explains}. {sentences:" + group + "}"), Block.of(Block.Kind.GOALS));
+        assertThat(plain(letter, "Aldous")).isEqualTo("secure. You explain well.");
+        assertThat(plain(letter, "Farrow")).isEqualTo("again. Explain it once more.");
+        assertThat(made(letter, "Aldous").blocks().get(1).rows())
+                .extracting(MadeLetter.Row::cells)
+                .containsExactlyInAnyOrder(
+                        List.of("Explains", "● secure"),
+                        List.of("Argues", "● secure"),
+                        List.of("Surveys", "○ not begun"));
+        String page = visitor.get(own.base() + "/groundwork/goals").body();
+        String before = Html.values(page, ".is-goals [name=title]", "value").get(0);
+        visitor.post(
+                own.base() + "/groundwork/goals",
+                PageForm.fields(
+                        page.replace("value=\"Explains\"", "value=\"Explains why\"")
+                                .replaceAll("(?s)<template.*?</template>", ""),
+                        "goals-form"));
+        assertThat(Html.values(visitor.get(own.base() + "/groundwork/goals").body(), ".is-goals [name=title]", "value"))
+                .contains("Explains why")
+                .hasSize(3);
+        assertThat(before).isNotEmpty();
+        assertThat(plain(letter, "Farrow")).isEqualTo("again. Explain it once more.");
+        // A class without the goal is asked what it has in its place; nothing of the letter is refused.
+        OwnClass other = own.another("9C");
+        other.addStudents("Hollis, Kwame\n");
+        String asked = visitor.get(other.base() + "/families/letters/" + letter).body();
+        assertThat(Html.plain(asked)).contains("This class has no goal “Explains why”.");
+    }
+
     @Test
     void aTableShowsChosenPiecesWithTheirDayAndWhatWasAsked() {
         visitor.post(
@@ -635,7 +682,7 @@ class LettersTest {
                                 "no picture".getBytes(java.nio.charset.StandardCharsets.UTF_8))
                         .statusCode())
                 .isEqualTo(302);
-        assertThat(visitor.get("/account").body()).contains("That is no picture. Choose a JPEG or PNG picture.");
+        assertThat(visitor.get("/account").body()).contains("That is not a picture. Choose a JPEG or PNG picture.");
         visitor.upload("/account/picture", "picture", png.toByteArray());
         assertThat(visitor.get(at + "/one").body()).contains("src=\"/account/picture\"");
         assertThat(javax.imageio.ImageIO.read(new ByteArrayInputStream(visitor.download("/account/picture")))
@@ -870,10 +917,11 @@ class LettersTest {
         String at = own.base() + "/families/sentences";
         Map<String, String> files = Map.of(
                 "group,sentence\nA,B\n", "no column “looks at”",
-                "group,looks at,from,sentence\nA,result,many,B\n", "Line 2: “many” in the column “from” is no number",
+                "group,looks at,from,sentence\nA,result,many,B\n",
+                        "Line 2: “many” in the column “from” is not a number",
                 "group,looks at,from,sentence\nA,result,60,Good.\nB,nonsense,,Bad.\n",
                         "“B”: This class has no such figure",
-                "[{\"name\": \"A\", \"stretches\": 7}]", "no JSON of sentence groups",
+                "[{\"name\": \"A\", \"stretches\": 7}]", "not a JSON file of sentence groups",
                 "[]", "holds no sentence group",
                 "", "holds no");
         files.forEach((file, why) -> {

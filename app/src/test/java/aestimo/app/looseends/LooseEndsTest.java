@@ -103,7 +103,7 @@ class LooseEndsTest {
         fields[9] = "7";
         assertThat(visitor.get(location(visitor.post(own.base() + "/loose-ends/settle", fields)))
                         .body())
-                .contains("Brandt, Ilva, Quiz was altered in another window meanwhile: 9 stands there.");
+                .contains("Brandt, Ilva, Quiz was altered in another window meanwhile: 9 is there now.");
         assertThat(own.entry("Brandt", "Quiz").toString()).isEqualTo("9");
     }
 
@@ -135,7 +135,8 @@ class LooseEndsTest {
         assertThat(desk).contains("1 absence from Quiz", "1 mark in doubt", "Map test", "for 3 students", "Last done");
         own.type("Brandt", "Quiz", "n");
         String chase = visitor.get("/to-chase").body();
-        assertThat(chase).contains("Dunmore, Fenna", "late, 12", "Brandt, Ilva", "not handed in", "5 Feb");
+        assertThat(chase)
+                .contains("Dunmore, Fenna", "handed in late, marked 12", "Brandt, Ilva", "not handed in", "5 Feb");
         assertThat(Html.text(chase, "tr:contains(not handed in) td.num.figure")).isEqualTo("19");
         assertThat(visitor.get("/to-chase?by=student").body()).contains("<span>Brandt, Ilva</span>");
         // The margin of the class holds its own list.

@@ -218,8 +218,8 @@ class MailTest {
                         "Hilda Brandt: the address is one that must not be written to",
                         "Gerd Brandt: no contact");
         assertThat(plan.lines().get(1).without()).contains("Bruno Brandt: no address");
-        assertThat(plan.lines().get(2).without()).contains("no contact is meant for letters");
-        assertThat(plan.lines().get(3).without()).contains("no contact is meant for letters");
+        assertThat(plan.lines().get(2).without()).contains("no contact may be sent letters");
+        assertThat(plan.lines().get(3).without()).contains("no contact may be sent letters");
         Job job = ended(send(mailing(Whom.BOTH, false, 1, 2, 3, 4)));
         assertThat(job.total()).isEqualTo(1);
         assertThat(post.recipients()).containsExactly("ada@one.example");
@@ -380,7 +380,15 @@ class MailTest {
                     .changeLook(
                             own.teacher(),
                             new AccountSettings(
-                                    look.name(), "", "auto", "low", "small", "en-gb", "mo@school.example", false));
+                                    look.name(),
+                                    "",
+                                    "auto",
+                                    "low",
+                                    "small",
+                                    "en-gb",
+                                    "mo@school.example",
+                                    false,
+                                    false));
             return null;
         });
         Job sent = ended(send(toSelf));

@@ -169,7 +169,7 @@ class OwnFormTest {
         add(plain, "Dear all,");
         assertThat(refusal(bytes(plain))).contains("no name in double braces");
         assertThat(refusal("Dear {{given}}".getBytes(StandardCharsets.UTF_8)))
-                .contains("no document that can be opened");
+                .contains("That document cannot be opened");
         assertThat(refusal(new byte[0])).contains("Choose the document first");
         XWPFDocument good = new XWPFDocument();
         add(good, "Dear {{given}},");
@@ -178,7 +178,7 @@ class OwnFormTest {
         assertThat(refusal(with(docx, "word/media/big.bin", new byte[70 * 1024 * 1024])))
                 .contains("unpacks to far more than a letter");
         assertThat(refusal(new byte[11 * 1024 * 1024])).contains("larger than 10 MB");
-        assertThat(refusal(java.util.Arrays.copyOf(docx, docx.length / 2))).contains("no document that can be opened");
+        assertThat(refusal(java.util.Arrays.copyOf(docx, docx.length / 2))).contains("That document cannot be opened");
         XWPFDocument repeated = new XWPFDocument();
         add(repeated, "{{?given}} again {{/given}}");
         assertThat(refusal(bytes(repeated))).isNotEmpty();

@@ -13,6 +13,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import javax.imageio.ImageIO;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -63,7 +64,7 @@ class PeopleTest {
                 .containsExactly(
                         "Brandt, Ilva : Ada Brandt, mother · ada@home.example · 0555 1",
                         "Castellan, Rui : Bruno Castellan, father · bruno@home.example · 0555 2",
-                        "Line 4: “Nobody” is nobody of this class for sure.",
+                        "Line 4: “Nobody” is nobody in this class for certain.",
                         "Line 5: a contact needs a name of 1 to 100 letters.");
         assertThat(contacts()).as("nothing changes by looking").doesNotContain("Ada Brandt");
 
@@ -84,6 +85,29 @@ class PeopleTest {
         assertThat(contacts()).contains("Bruno Castellan, father no contact", "ada@home.example");
         assertThat(contacts()).doesNotContain("new@home.example", "ADA");
         assertThat(file("/contacts.vcf")).doesNotContain("Bruno");
+    }
+
+    @Test
+    void aSheetOfTheFileThatIsNotReadIsNamed() throws IOException {
+        byte[] file;
+        try (XSSFWorkbook book = new XSSFWorkbook();
+                ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            var staff = book.createSheet("Staff room").createRow(0);
+            staff.createCell(0).setCellValue("Extension");
+            var list = book.createSheet("Families");
+            int line = 0;
+            for (String[] cells : new String[][] {{"Student", "Contact"}, {"Brandt, Ilva", "Una Brandt"}}) {
+                var row = list.createRow(line++);
+                row.createCell(0).setCellValue(cells[0]);
+                row.createCell(1).setCellValue(cells[1]);
+            }
+            book.write(out);
+            file = out.toByteArray();
+        }
+        String preview =
+                own.visitor().upload(people + "/look", "contacts", file).body();
+        assertThat(Html.text(preview, ".inner"))
+                .contains("Brandt, Ilva : Una Brandt", "The sheet “Staff room” is not read: it has other headings.");
     }
 
     @Test
@@ -179,7 +203,7 @@ class PeopleTest {
                         List.of("2201.png", "2299.jpg", "2203.jpg"),
                         List.of(picture(), picture(), "no picture".getBytes(StandardCharsets.UTF_8)));
         String page = own.visitor().get(OwnClass.location(answer)).body();
-        assertThat(page).contains("1 photo is taken.");
+        assertThat(page).contains("1 photo is saved.");
         assertThat(Html.texts(page, ".notice li")).hasSize(2);
         assertThat(Html.texts(page, ".notice li").get(0))
                 .isEqualTo("“2299.jpg”: nobody of this class has the number 2299.");

@@ -329,7 +329,7 @@ class RegisterTest {
                     return null;
                 }))
                 .isInstanceOf(FormException.class)
-                .hasMessageContaining("Take the entries back first");
+                .hasMessageContaining("This lesson has entries. Delete them first");
     }
 
     @Test
@@ -416,7 +416,7 @@ class RegisterTest {
             "weekday", "2", "at", "1", "week", "EVERY", "starts", "08:00", "ends", "",
             "weekday", "2", "at", "1", "week", "EVERY", "starts", "09:00", "ends", ""
         };
-        assertThat(own.visitor().post(address, twice).body()).contains("One lesson of the week stands twice.");
+        assertThat(own.visitor().post(address, twice).body()).contains("One lesson of the week is there twice.");
     }
 
     @Test
@@ -438,8 +438,8 @@ class RegisterTest {
         assertThat(Html.texts(page, ".notice li, .notice p"))
                 .anyMatch(words -> words.contains("Choose the day of the week"))
                 .anyMatch(words -> words.contains("from 1 to 20"))
-                .anyMatch(words -> words.contains("“2027-13-01 never” is no day"))
-                .anyMatch(words -> words.contains("backwards” is no day"));
+                .anyMatch(words -> words.contains("“2027-13-01 never” is not a date"))
+                .anyMatch(words -> words.contains("backwards” is not a date"));
         assertThat(Html.text(page, "#daysOff")).contains("2027-13-01 never");
         assertThat(register().lessons()).hasSize(1);
         for (String day : List.of("", "2027-08-01", "2027-02-23")) {

@@ -146,7 +146,7 @@ class StudentsTest {
         ImageIO.write(new BufferedImage(3, 3, BufferedImage.TYPE_INT_RGB), "gif", gif);
         assertThatThrownBy(() -> save("Brandt", gif.toByteArray(), false)).hasMessageContaining("another kind");
         assertThatThrownBy(() -> save("Brandt", "<svg/>".getBytes(StandardCharsets.UTF_8), false))
-                .hasMessageContaining("That is no picture.");
+                .hasMessageContaining("That is not a picture.");
         byte[] half = Arrays.copyOf(png.toByteArray(), 60);
         assertThatThrownBy(() -> save("Brandt", half, false)).hasMessageContaining("cannot be read");
         // A picture that claims to be enormous is refused before it is unpacked: width and height of its header.
@@ -252,5 +252,43 @@ class StudentsTest {
         assertThat(own.<Boolean>read(book -> book.book().students().stream()
                         .allMatch(student -> student.given().equals("Changed"))))
                 .isTrue();
+    }
+
+    @Test
+    void nobodyJoinsTwiceByAListThatSpellsOrNumbersThemOtherwise() {
+        String list =
+                "No\tName\tSet\n02204\tBrandt, Ilva\tNorth\n9\tOsei, Kofi\tNorth\n\tQuil, Esme\tNorth\n2220\tBrandt, Ilva\tNorth\n"
+                        + "77\tOrford, Sam\tNorth\nTotal\t\t4\n";
+        String preview = visitor.post(students + "/preview", "pasted", list).body();
+        assertThat(preview)
+                .contains("In the class already.", "A student of this name is in the class with another number.")
+                .contains("Is it Quill, Esme, in the class already?", "No, somebody else, who joins")
+                .contains(
+                        "Number 2220 is Quill, Esme, but the name says “Brandt, Ilva”. Left out: correct the number or the name.")
+                .contains("Import 1 student<");
+        visitor.post(students + "/save", "pasted", list);
+        assertThat(sets())
+                .as("no set is changed that was not asked about")
+                .isEqualTo(Map.of("Brandt", "North", "Osei", "South", "Quill", "South", "Orford", "North"));
+        visitor.post(students + "/save", "pasted", list, "also", "4");
+        assertThat(sets().keySet()).contains("Quil").hasSize(5);
+    }
+
+    @Test
+    void thoseWhoJoinedByAListLeaveAgainAsOneUnlessSomethingStandsAtThem() {
+        visitor.post(students + "/save", "pasted", "No\tName\n77\tOrford, Sam\n78\tVoss, \"Mikkel\n");
+        String imports = own.base() + "/marks/import";
+        String opened = imports + "/"
+                + OwnClass.found("/marks/import/([0-9]+)", visitor.get(imports).body());
+        assertThat(visitor.get(opened).body())
+                .contains("class list", "fate-matched", "Undo the import")
+                .doesNotContain("fate-stranger");
+        own.addPiece("Quiz", own.addCategory("Exams"), "2027-02-05", "20");
+        own.type("Orford", "Quiz", "12");
+        assertThat(visitor.get(location(visitor.post(opened + "/undo"))).body())
+                .contains("1 entry, note or lesson is beside these");
+        own.type("Orford", "Quiz", "");
+        assertThat(visitor.get(location(visitor.post(opened + "/undo"))).body()).contains("The import is undone");
+        assertThat(sets().keySet()).containsExactlyInAnyOrder("Brandt", "Osei", "Quill");
     }
 }

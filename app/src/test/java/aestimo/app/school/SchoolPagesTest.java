@@ -59,10 +59,8 @@ class SchoolPagesTest {
         assertThat(connect("http://localhost:9", "tidewater-lane"))
                 .contains("The connection is saved, but does not work yet", "cannot be reached");
         assertThat(connect(office.address(), "not it"))
-                .contains(
-                        "did not let the markbook in (401)",
-                        "Look at the client’s name and secret".replace("’", "&#39;"));
-        assertThat(compare()).contains("did not let the markbook in (401)");
+                .contains("refused the markbook (401)", "Look at the client’s name and secret".replace("’", "&#39;"));
+        assertThat(compare()).contains("refused the markbook (401)");
         assertThat(connect(office.address() + "/", "tidewater-lane"))
                 .contains("The school answers: 5 classes of yours there.");
         String page = visitor.get("/school").body();
@@ -71,6 +69,31 @@ class SchoolPagesTest {
         assertThat(connect(office.address(), "")).contains("The school answers");
         assertThat(told(visitor.post("/school", "disconnect", "yes"))).contains("No school is connected any more.");
         assertThat(compare()).contains("No school is connected");
+    }
+
+    @Test
+    void aSecretGoesNowhereItWasNotGivenFor() {
+        connect(office.address(), "tidewater-lane");
+        assertThat(connect("http://127.0.0.1:9/elsewhere", ""))
+                .contains("The saved secret is for another address or client. Type the one for this.");
+        assertThat(visitor.get("/school").body()).contains(office.address());
+        assertThat(told(visitor.post(
+                        "/school",
+                        "address",
+                        office.address(),
+                        "client",
+                        "another",
+                        "secret",
+                        "",
+                        "schoolTeacher",
+                        "")))
+                .contains("The saved secret is for another address or client.");
+        for (String port : List.of("99999", "0", "-7")) {
+            assertThat(connect("http://127.0.0.1:" + port, "s"))
+                    .as(port)
+                    .contains("It must be one such as https://records.school.example");
+        }
+        assertThat(connect(office.address() + "/".repeat(150), "")).contains("The school answers");
     }
 
     @Test
@@ -88,7 +111,7 @@ class SchoolPagesTest {
                         "commentLength",
                         "5000")))
                 .contains("effort has no labels. Give them with commas between, such as A, B, C.")
-                .contains("“Effort” stands twice, or has over 40 letters.")
+                .contains("“Effort” is there twice, or has over 40 letters.")
                 .contains("A comment has “5000” letters at most. It must be a number from 0 to 4000")
                 .contains("value=\"Effort\"", "value=\"5000\"");
         assertThat(visitor.get("/school").body()).doesNotContain("value=\"Effort\"");

@@ -108,7 +108,7 @@ class SeatsTest {
         String page = arrange("NAME", 1);
         assertThat(seated()).containsExactly("1,1 Ilva", "2,1 Fenna", "3,1 Rui", "1,3 Jonah", "2,3 Sunniva");
         assertThat(Html.texts(page, ".notice li"))
-                .containsExactly("Rui beside Ilva: it does not go with Ilva not beside Rui");
+                .containsExactly("Rui beside Ilva: it contradicts Ilva not beside Rui");
         assertThat(Html.texts(page, ".wishes span"))
                 .containsExactly("Ilva not beside Rui", "Sunniva near the front", "Rui beside Ilva");
         assertThat(ask("NOT_BESIDE", "Castellan", "Brandt")).isNotEmpty();
@@ -146,8 +146,8 @@ class SeatsTest {
                 .contains("\"version\":2");
         HttpResponse<String> late = place(1, seat(5, 5, false, ilva));
         assertThat(late.statusCode()).isEqualTo(422);
-        assertThat(late.body()).contains("altered elsewhere meanwhile");
-        assertThat(arrange("CHANCE", 1)).contains("altered elsewhere meanwhile");
+        assertThat(late.body()).contains("changed elsewhere meanwhile");
+        assertThat(arrange("CHANCE", 1)).contains("changed elsewhere meanwhile");
         assertThat(seated()).containsExactly("1,1 Ilva");
     }
 
@@ -158,9 +158,9 @@ class SeatsTest {
         assertThat(place(2, seat(1, 1, false, ilva), seat(2, 1, false, ilva)).body())
                 .contains("Brandt, Ilva would be on two seats");
         assertThat(place(2, seat(1, 1, false, "0"), seat(1, 1, false, ilva)).body())
-                .contains("One seat stands twice");
+                .contains("One seat is there twice");
         assertThat(place(2, seat(1, 1, true, ilva)).body()).contains("marked as broken");
-        assertThat(place(2, seat(-1, 1, false, ilva)).body()).contains("outside of the room");
+        assertThat(place(2, seat(-1, 1, false, ilva)).body()).contains("outside the room");
         assertThat(place(2, seat(1, 1, false, "987654321")).statusCode()).isEqualTo(404);
         String[] many = new String[121];
         for (int i = 0; i < many.length; i++) {

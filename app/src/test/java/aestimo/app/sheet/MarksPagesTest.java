@@ -54,8 +54,8 @@ class MarksPagesTest {
         HttpResponse<String> answer = addQuiz("Contours & quiz", "2027-05-01", "0");
         assertThat(answer.statusCode()).isEqualTo(200);
         assertThat(answer.body())
-                .contains("1 May 2027 lies in no term.")
-                .contains("Out of “0” will not do.")
+                .contains("1 May 2027 is in no term.")
+                .contains("Out of “0” is not valid.")
                 .contains("value=\"Contours &amp; quiz\"")
                 .contains("value=\"2027-05-01\"");
         assertThat(visitor.get(base + "/marks").body()).contains("No assessments yet");
@@ -196,7 +196,7 @@ class MarksPagesTest {
                                 "outOf",
                                 "10")
                         .body())
-                .contains("1 mark stands out of 15.")
+                .contains("1 mark is out of 15.")
                 .contains("scale them, to four places");
         assertThat(location(visitor.post(
                         change,

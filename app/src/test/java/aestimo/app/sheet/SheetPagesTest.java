@@ -67,7 +67,7 @@ class SheetPagesTest {
         String page = look(
                 "face", "mark", "face", "percent", "foot", "mean", "foot", "median", "foot", "counted", "foot", "sets",
                 "foot", "spread");
-        assertThat(page).contains(">18<small>90.0</small></td>", "data-t=\"18\"", "aria-label=\"18, 90.0\"");
+        assertThat(page).contains(">18<small>90.0</small></td>", "data-t=\"18\"", "aria-label=\"18 90.0\"");
         // Of 18, 10 and 8 the mean is 12, the median 10; of 10 and 5 it is 7.5. The columns stand by date.
         assertThat(foot(page, "mean")).containsExactly("12.0", "7.5");
         assertThat(foot(page, "median")).containsExactly("10.0", "7.5");
@@ -135,7 +135,7 @@ class SheetPagesTest {
         String second = visitor.get(base + "/run?span=year&assessment=" + own.piece("Second"))
                 .body();
         assertThat(Html.texts(second, "b.run-name")).contains("Eberly, Jonah");
-        assertThat(second).contains("so far 70.0 · First 18/20", "value=\"10\"", "Before: First");
+        assertThat(second).contains("so far 70.0 % · First 18/20", "value=\"10\"", "Before: First");
         assertThat(Html.text(second, "#run-done b.figure")).isEqualTo("2");
         own.type("Castellan", "Second", "15");
         String moving = visitor.get(base + "/run/beside?span=year&assessment=" + own.piece("Second"))

@@ -229,7 +229,8 @@ class StandingPagesTest {
         assertThat(visitor.post(evening, times).body())
                 .contains("17:10 is given to Brandt, Ilva and to Dunmore, Fenna.");
         times[9] = "soon";
-        assertThat(visitor.post(evening, times).body()).contains("“soon” for Brandt, Ilva is no time such as 17:40.");
+        assertThat(visitor.post(evening, times).body())
+                .contains("“soon” for Brandt, Ilva is not a time such as 17:40.");
         visitor.post(parent, "was", "", "said", "More reading at home.");
         assertThat(visitor.post(parent, "was", "", "said", "From an old window").body())
                 .contains("was altered in another window", "From an old window", "More reading at home.");
@@ -302,6 +303,42 @@ class StandingPagesTest {
                                 .isTrue());
             }
         }
+    }
+
+    @Test
+    void marksOnPaperSaySignsAndDaysInWordsAndFilesAsAProgramReadsThem() throws IOException {
+        own.type("Brandt", "Third", "11 l");
+        own.type("Castellan", "Third", "9 f");
+        assertThat(visitor.get(base + "/marks.csv").body()).contains("11 l", "9 f", "2027-03-10");
+        try (PDDocument paper = Loader.loadPDF(visitor.download(base + "/marks.pdf"))) {
+            assertThat(new PDFTextStripper().getText(paper))
+                    .contains("11 late", "9 to finish", "10 Mar")
+                    .doesNotContain("11 l\n", "2027-03-10");
+        }
+    }
+
+    private static OwnClass classOf(RunningApp app, int students) {
+        OwnClass large = new OwnClass(app, "Maths");
+        StringBuilder list = new StringBuilder();
+        for (int i = 0; i < students; i++) {
+            list.append("Family").append(i).append(", Given\n");
+        }
+        large.addStudents(list.toString());
+        large.addPiece("Quiz", large.addCategory("Tests"), "2027-02-05", "20");
+        large.type("Family0", "Quiz", "12");
+        return large;
+    }
+
+    private static int pages(OwnClass of) throws IOException {
+        try (PDDocument paper = Loader.loadPDF(of.visitor().download(of.base() + "/marks.pdf"))) {
+            return paper.getNumberOfPages();
+        }
+    }
+
+    @Test
+    void aListThatNearlyFitsOnePageIsMadeToFitItAndALongOneGoesOn(RunningApp app) throws IOException {
+        assertThat(pages(classOf(app, 34))).isEqualTo(1);
+        assertThat(pages(classOf(app, 90))).isGreaterThan(1);
     }
 
     @Test

@@ -175,7 +175,7 @@ class TargetPagesTest {
                                 "lookAgain",
                                 "2027-03-01")
                         .body())
-                .contains("Brandt, Ilva is marked for help already.");
+                .contains("Brandt, Ilva is already marked for help.");
         assertThat(visitor.get("/").body()).contains("Brandt, Ilva").contains("look again: Tuesdays");
         String page = visitor.get(base + "/help").body();
         String id = found("/targets/help/([0-9]+)\\?", page);

@@ -77,9 +77,9 @@ class TargetsTest {
         String page =
                 targets.set("Brandt end 7", "Castellan score 141", "Dunmore end a", "Eberly " + targets.term(1) + " x");
         assertThat(page)
-                .contains("Brandt, Ilva: “7” is no grade of the class. Its grades are A, B, C, D.")
+                .contains("Brandt, Ilva: “7” is not a grade of the class. Its grades are A, B, C, D.")
                 .contains("Castellan, Rui: the starting score is “141”. It must be a number from 0 to 140, or empty.")
-                .contains("Eberly, Jonah: “x” is no grade of the class.")
+                .contains("Eberly, Jonah: “x” is not a grade of the class.")
                 .contains("value=\"7\"")
                 .contains("value=\"141\"");
         assertThat(own.<Boolean>read(book -> book.book().targets().isEmpty())).isTrue();
@@ -136,7 +136,7 @@ class TargetsTest {
         assertThat(visitor.post(base + "/set/scores", "from", "150", "label", "A", "from", "90", "label", "")
                         .body())
                 .contains("A score of the table is “150”. It must be a number from 0 to 140, or empty.")
-                .contains("From score 90: “” is no grade of the class.");
+                .contains("From score 90: “” is not a grade of the class.");
         String filled = targets.send(
                         "/suggest",
                         List.of("way", "above", "above", "1", "onlyEmpty", "yes"),
@@ -194,7 +194,7 @@ class TargetsTest {
         assertThat(preview)
                 .contains("101 → 104")
                 .contains("B → A")
-                .contains("“9” is no grade of the class; it is left out.");
+                .contains("“9” is not a grade of the class; it is left out.");
         String page = visitor.get(location(visitor.post(
                         opened + "/import",
                         "taken0",

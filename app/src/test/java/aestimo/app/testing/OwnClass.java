@@ -169,18 +169,29 @@ public final class OwnClass {
 
     /** @return the id of the one category, which has all the weight */
     public String addCategory(String name) {
-        visitor.post(
-                base + "/groundwork/weights",
-                "version",
-                this.<String>read(book -> Integer.toString(book.row().version())),
-                "categoryName",
-                name,
-                "weight",
-                "100",
-                "shape",
-                "ring",
-                "tint",
-                "3");
+        return setCategories(name);
+    }
+
+    /**
+     * Gives the class these categories, of equal weight.
+     *
+     * @return the id of the first
+     */
+    public String setCategories(String... names) {
+        List<String> fields = new ArrayList<>(
+                List.of("version", read(book -> Integer.toString(book.row().version()))));
+        for (String name : names) {
+            fields.addAll(List.of(
+                    "categoryName",
+                    name,
+                    "weight",
+                    Integer.toString(100 / names.length),
+                    "shape",
+                    "ring",
+                    "tint",
+                    "3"));
+        }
+        visitor.post(base + "/groundwork/weights", fields.toArray(new String[0]));
         return read(book -> book.book().categories().get(0).id().text());
     }
 

@@ -3,6 +3,7 @@ package aestimo.app.testing;
 import java.util.ArrayList;
 import java.util.List;
 import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
 import org.jsoup.nodes.FormElement;
 
 /**
@@ -11,11 +12,18 @@ import org.jsoup.nodes.FormElement;
  * @param fields what a browser would send of it, names and values in turn
  */
 public record PageForm(String action, List<String> fields) {
-    /** All that are posted. */
+    /** All that are posted; rows that wait in a template to be added are in none. */
     public static List<PageForm> all(String page) {
-        return Jsoup.parse(page).select("form[method=post][action]").forms().stream()
-                .map(form -> new PageForm(form.attr("action"), sent(form)))
+        Document parsed = Jsoup.parse(page);
+        parsed.select("template").remove();
+        return parsed.select("form[method=post][action]").forms().stream()
+                .map(PageForm::of)
                 .toList();
+    }
+
+    /** As it is now, whatever was typed into its elements since it was read. */
+    public static PageForm of(FormElement form) {
+        return new PageForm(form.attr("action"), sent(form));
     }
 
     /**

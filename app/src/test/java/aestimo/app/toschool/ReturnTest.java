@@ -112,14 +112,14 @@ class ReturnTest {
         String[] late = own.fields("Aldous comment From an old window.", "Aldous field0 3", "Arkady field0 2");
         // Field by field: what is right beside a wrong one is saved.
         assertThat(own.save("Aldous sentAs Z", "Aldous field0 1", "Arkady field0 9", "Arkady comment Reads well."))
-                .contains("Aldous, Wren: “Z” is no grade of the class.")
+                .contains("Aldous, Wren: “Z” is not a grade of the class.")
                 .contains("Arkady, Tomas: effort takes 1, 2, 3, not “9”.", "Everything else is saved.");
         assertThat(own.page()).contains("value=\"Reads well.\"").doesNotContain("value=\"9\"", "value=\"Z\"");
         own.save("Aldous comment Steady.");
         assertThat(own.told(own.visitor.post(own.base + "/" + own.id() + "/save", late)))
                 .contains(
-                        "Aldous, Wren: “Steady.” was put there in another window meanwhile; you typed “From an old window.”.",
-                        "Aldous, Wren: “1” was put there in another window meanwhile; you typed “3”.")
+                        "Aldous, Wren: “Steady.” was entered in another window meanwhile; you typed “From an old window.”.",
+                        "Aldous, Wren: “1” was entered in another window meanwhile; you typed “3”.")
                 .doesNotContain("Arkady, Tomas: ");
         assertThat(own.page()).contains("value=\"Steady.\"").doesNotContain("From an old window");
     }
@@ -142,7 +142,7 @@ class ReturnTest {
         assertThat(refused)
                 .containsExactly(
                         own.row("Aldous")
-                                + " sentAs Aldous, Wren: “Z” is no grade of the class. Its grades are A, B, C.",
+                                + " sentAs Aldous, Wren: “Z” is not a grade of the class. Its grades are A, B, C.",
                         own.row("Arkady") + " field0 Arkady, Tomas: effort takes 1, 2, 3, not “9”.");
         assertThat(own.page()).contains("value=\"Steady.\"", "3 fields empty").doesNotContain("value=\"Z\"");
     }
@@ -153,7 +153,7 @@ class ReturnTest {
         own.own.type("Arkady", "Winter", "80");
         assertThat(own.page()).contains("1 result differs", "61.5, B → 80.0, A", "Winter 61.5 → 80");
         assertThat(own.told(own.visitor.post(own.base + "/" + own.id() + "/take")))
-                .contains("What you had added stands.");
+                .contains("What you had added is still there.");
         assertThat(own.page()).contains("80.0", "value=\"Steady.\"").doesNotContain("result differs");
     }
 
@@ -390,8 +390,7 @@ class ReturnTest {
                 "/to-school/([0-9]+)/save",
                 own.visitor.get(own.base + "?span=" + first).body());
         assertThat(takeOutBrandt())
-                .contains(
-                        "Brandt, Ilva stands in a return to the school and stays on the list. Give the day they left");
+                .contains("Brandt, Ilva is in a return to the school and stays on the list. Give the day they left");
         assertThat(takeOutTermOne()).contains("Term 1 has a return to the school and must stay in the year.");
         own.visitor.post(own.base + "/" + id + "/leave");
         assertThat(takeOutBrandt()).doesNotContain("value=\"Brandt\"");

@@ -142,7 +142,7 @@ class SendingTest {
         assertThat(own.visitor.get("/").body()).contains("received, 1 result differs");
         own.beginOnly();
         assertThat(own.page())
-                .contains("Correction 1", "of the return sealed ", "1 student differs, 3 stand as before.")
+                .contains("Correction 1", "of the return sealed ", "1 student differs, 3 are unchanged.")
                 .contains("Arkady, Tomas", "result 61.5 → 81.0 · grade B → A", "A correction without a reason");
         assertThat(own.seal()).contains("A correction without a reason: say why it is corrected.");
         assertThat(own.told(own.visitor.post(own.base + "/" + own.id() + "/why", "why", "x".repeat(501))))
@@ -159,8 +159,7 @@ class SendingTest {
                 .contains("Term 2 result 2202 81.0 A ×2")
                 .filteredOn(line -> line.endsWith("×1"))
                 .hasSize(7);
-        assertThat(own.page())
-                .contains("1 of 1 record received; 7 stand there as before", "Why: A page was overlooked.");
+        assertThat(own.page()).contains("1 of 1 record received; 7 unchanged", "Why: A page was overlooked.");
         assertThat(own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body())
                 .contains("\"why\":\"A page was overlooked.\"");
         // A second correction that alters nothing of what the school has sends nothing, and says so.
@@ -169,8 +168,7 @@ class SendingTest {
         own.seal();
         own.send();
         own.awaitReceived();
-        assertThat(own.page())
-                .contains("nothing to send; 8 stand there as before", "Nobody differs, 4 stand as before.");
+        assertThat(own.page()).contains("nothing to send; 8 unchanged", "Nobody differs, 4 are unchanged.");
         assertThat(office.received()).contains("Term 2 result 2202 81.0 A ×2");
     }
 

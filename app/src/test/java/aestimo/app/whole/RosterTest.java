@@ -70,9 +70,7 @@ class RosterTest {
                 .extracting(Student::joined)
                 .containsExactly(Optional.of(LocalDate.of(2027, 1, 11)));
         String again = visitor.upload("/classes/roster", "file", sample()).body();
-        assertThat(again)
-                .contains("is there: brought up to date, nobody taken out")
-                .doesNotContain(">is made<");
+        assertThat(again).contains("already here: updated, nobody removed").doesNotContain(">is made<");
         assertThat(visitor.get(location(keep(visitor, again, "0"))).body()).contains("9B Geography: 0 joined.");
     }
 
@@ -83,7 +81,7 @@ class RosterTest {
                 .contains("Choose the roster first");
         assertThat(visitor.upload("/classes/roster", "file", new byte[] {'P', 'K', 3, 4, 0})
                         .body())
-                .contains("The file is no roster");
+                .contains("The file is not a roster");
         assertThat(visitor.post("/classes/roster/save", "kept", "{").body()).contains("Choose the file again.");
     }
 }

@@ -7,12 +7,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.account.AccountService;
 import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
+import aestimo.app.book.ClassRow;
 import aestimo.app.groundwork.YearService;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
+import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
+import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.boundary.Band;
@@ -27,6 +30,7 @@ import aestimo.core.value.Weight;
 import aestimo.exchange.markbook.Markbook;
 import aestimo.exchange.markbook.MarkbookReader;
 import java.io.ByteArrayInputStream;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
@@ -112,6 +116,119 @@ class WholeClassTest {
         ClassBook second = open(app, colleague.teacher(), Long.parseLong(found("/classes/(\\d+)/", again)));
         assertThat(second.row().yearId()).isEqualTo(to.row().yearId());
         assertThat(second.row().name()).isEqualTo(from.row().title() + " (2)");
+    }
+
+    /** One groundwork for several classes in one step; all of them or none. */
+    @Test
+    void newClassesAreMadeLikeOneThereIsWithColoursOfTheirOwn(RunningApp app) {
+        OwnClass own = OwnClass.ofTheDemo(app, "9B");
+        String year = own.read(book -> Long.toString(book.row().yearId()));
+        String name = own.read(book -> book.row().name());
+        String form = own.visitor().get("/classes/new?year=" + year).body();
+        assertThat(Html.texts(form, "#like option"))
+                .contains("no, it begins empty")
+                .anyMatch(option -> option.startsWith("9B"));
+        HttpResponse<String> taken = own.visitor()
+                .post(
+                        "/classes",
+                        "yearId",
+                        year,
+                        "name",
+                        "9C, " + name,
+                        "subject",
+                        "",
+                        "tint",
+                        "1",
+                        "like",
+                        "" + own.id());
+        assertThat(Html.plain(taken.body())).contains("There is a class " + name);
+        assertThat(Html.value(taken.body(), "#name", "value")).isEqualTo("9C, " + name);
+        assertThat(own.visitor().get("/").body()).as("none is made").doesNotContain(">9C");
+        HttpResponse<String> made = own.visitor()
+                .post(
+                        "/classes",
+                        "yearId",
+                        year,
+                        "name",
+                        "9C, 9D; 9E",
+                        "subject",
+                        "",
+                        "tint",
+                        "5",
+                        "like",
+                        "" + own.id(),
+                        "withPieces",
+                        "true");
+        String students = own.visitor().get(OwnClass.location(made)).body();
+        assertThat(students).contains("3 classes are made. Now import the students of 9C; the others are at the left.");
+        List<ClassRow> rows = ActingTeacher.as(
+                own.teacher(), () -> app.bean(BookService.class).classes(own.teacher()));
+        assertThat(rows).extracting(ClassRow::name).contains(name, "9C", "9D", "9E");
+        assertThat(rows)
+                .filteredOn(row -> row.name().matches("9[CDE]"))
+                .extracting(ClassRow::tint)
+                .hasSize(3)
+                .doesNotHaveDuplicates();
+        assertThat(rows).filteredOn(row -> row.name().equals("9C")).allMatch(row -> row.tint() == 5);
+        ClassBook before = own.read(book -> book);
+        for (ClassRow row :
+                rows.stream().filter(each -> each.name().matches("9[CDE]")).toList()) {
+            ClassBook book = ActingTeacher.as(
+                    own.teacher(), () -> app.bean(BookService.class).open(own.teacher(), row.id()));
+            assertThat(book.book().assessments())
+                    .extracting(Assessment::title)
+                    .isEqualTo(before.book().assessments().stream()
+                            .map(Assessment::title)
+                            .toList());
+            assertThat(book.book().assessments())
+                    .extracting(Assessment::date)
+                    .isEqualTo(before.book().assessments().stream()
+                            .map(Assessment::date)
+                            .toList());
+            assertThat(book.book().categories())
+                    .extracting(category -> category.name() + category.weight())
+                    .isEqualTo(before.book().categories().stream()
+                            .map(category -> category.name() + category.weight())
+                            .toList());
+            assertThat(book.book().boundaries().bands())
+                    .isEqualTo(before.book().boundaries().bands());
+            assertThat(book.book().goals().orElseThrow().all()).hasSize(12);
+            assertThat(row.subject()).isEqualTo(before.row().subject());
+            assertThat(book.book().students()).isEmpty();
+        }
+        // Without the assessments, and under another subject.
+        own.visitor()
+                .post(
+                        "/classes",
+                        "yearId",
+                        year,
+                        "name",
+                        "9F",
+                        "subject",
+                        "History",
+                        "tint",
+                        "6",
+                        "like",
+                        "" + own.id());
+        ClassRow last =
+                ActingTeacher.as(
+                                own.teacher(), () -> app.bean(BookService.class).classes(own.teacher()))
+                        .stream()
+                        .filter(row -> row.name().equals("9F"))
+                        .findFirst()
+                        .orElseThrow();
+        assertThat(last.subject()).isEqualTo("History");
+        assertThat(ActingTeacher.as(
+                                own.teacher(), () -> app.bean(BookService.class).open(own.teacher(), last.id()))
+                        .book()
+                        .assessments())
+                .isEmpty();
+        // Another teacher's class is nobody's to copy.
+        OwnClass foreign = new OwnClass(app, "");
+        assertThat(own.visitor()
+                        .post("/classes", "yearId", year, "name", "9G", "tint", "6", "like", "" + foreign.id())
+                        .statusCode())
+                .isEqualTo(404);
     }
 
     @Test

@@ -173,7 +173,7 @@ public final class LoadRun {
                         40));
     }
 
-    /** A class against its targets over five terms: the page, and the one for a meeting. */
+    /** A class against its targets over five terms: the page, and the one for a meeting; and its goals. */
     private void targets() {
         TypingTeacher teacher = TypingTeacher.overFiveTerms(server.address(), "load" + all.size(), 32, 50);
         all.add(teacher);
@@ -181,6 +181,7 @@ public final class LoadRun {
         System.out.println("the same as a table: " + teacher.ask("targets?as=table", 60));
         System.out.println("starting points of 32: " + teacher.ask("targets?compare=start&span=year", 60));
         System.out.println("one page for a meeting as PDF: " + teacher.ask("targets/meeting.pdf", 10));
+        GoalsLoad.run(teacher);
     }
 
     /** Letters to a class: looked through, altered with the preview beside, on paper. */

@@ -73,6 +73,11 @@ final class TypingTeacher {
         location(visitor.post(path, fields));
     }
 
+    /** A page of the class. */
+    String page(String path) {
+        return visitor.get(base + path).body();
+    }
+
     /** A class of a year of five short terms, each with a fifth of the pieces; with targets for everybody. */
     static TypingTeacher overFiveTerms(String address, String signIn, int students, int pieces) {
         Visitor visitor = new Visitor(address);

@@ -155,7 +155,7 @@ final class BookChecks {
                                 () -> refuse(
                                         place + ".date",
                                         assessment.title() + " on " + assessment.date()
-                                                + " lies in no term and none is stated"));
+                                                + " is in no term and none is stated"));
             }
         }
     }
@@ -312,7 +312,7 @@ final class BookChecks {
                 refuse(place, "there is already a lesson " + lesson.at() + " on " + lesson.date());
             }
             if (book.terms.stream().noneMatch(term -> term.holds(lesson.date()))) {
-                refuse(place + ".date", "the lesson on " + lesson.date() + " lies in no term");
+                refuse(place + ".date", "the lesson on " + lesson.date() + " is in no term");
             }
         }
         // A year of lessons has thousands of entries: each is looked up once, and its place only told where it is

@@ -63,6 +63,11 @@ public final class ClassGoals {
         return counting.book().goals().map(goals -> new ClassGoals(counting, goals, span));
     }
 
+    /** The entries it was judged from. */
+    public Counting counting() {
+        return counting;
+    }
+
     public Goals goals() {
         return goals;
     }
@@ -93,9 +98,14 @@ public final class ClassGoals {
 
     /** In how many of the goals with evidence of their own a student is at a level; those above them would count twice. */
     public int countAt(Level level, Student student) {
-        return (int) goals.all().stream()
+        return at(level, student).size();
+    }
+
+    /** The goals with evidence of their own in which a student is at a level, in their order. */
+    public List<Goal> at(Level level, Student student) {
+        return goals.all().stream()
                 .filter(goal -> goals.under(goal).isEmpty() && of(student, goal).level() == level)
-                .count();
+                .toList();
     }
 
     /** How many of the students present who are meant are secure now and were not in an earlier span. */

@@ -35,6 +35,8 @@ public final class LooseEnds {
                     end -> end.category().map(category -> category.id().text()).orElse(""))
             .thenComparing(end -> end.lesson().map(lesson -> lesson.id().text()).orElse(""));
 
+    private static final Set<Kind> OF_GROUNDWORK = Set.of(Kind.WEIGHTS, Kind.NO_ASSESSMENT, Kind.NO_TARGET);
+
     private final Book book;
     private final Counting counting;
     private final List<LooseEnd> found = new ArrayList<>();
@@ -63,6 +65,31 @@ public final class LooseEnds {
         book.register().ifPresent(ends::addRegister);
         ends.found.sort(ORDER);
         return List.copyOf(ends.found);
+    }
+
+    /** What a teacher is asked to settle; see {@link #toSettle(Counting)}. */
+    public static List<LooseEnd> toSettle(Book book) {
+        return toSettle(Counting.of(book));
+    }
+
+    /**
+     * What a teacher is asked to settle: all loose ends, but none of the groundwork while the class is only begun, with
+     * nothing entered and nothing due yet.
+     */
+    public static List<LooseEnd> toSettle(Counting counting) {
+        List<LooseEnd> all = of(counting);
+        return isBegun(counting.book())
+                ? all
+                : all.stream()
+                        .filter(end -> !OF_GROUNDWORK.contains(end.kind()))
+                        .toList();
+    }
+
+    private static boolean isBegun(Book book) {
+        return book.countFilled() > 0
+                || book.assessments().stream()
+                        .anyMatch(
+                                piece -> piece.kind().isMarked() && piece.due().isBefore(book.today()));
     }
 
     /** Nothing but blanks in the whole column is one loose end, not one for each student. */

@@ -47,7 +47,7 @@ public final class ScoreTable {
                 problems.add("A score of " + step.from() + " is below 0.");
             }
             if (!seen.add(step.from())) {
-                problems.add("The score " + step.from() + " stands twice. Each needs a line of its own.");
+                problems.add("The score " + step.from() + " is there twice. Each needs a line of its own.");
             }
         }
         return problems;

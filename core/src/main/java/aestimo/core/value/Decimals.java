@@ -35,15 +35,20 @@ final class Decimals {
         return text.length() <= LONGEST_QUOTE ? text : text.substring(0, LONGEST_QUOTE) + "…";
     }
 
+    /** Written out where that is short; a large exponent would fill the memory with noughts. */
+    private static String shown(BigDecimal value) {
+        return brief(Math.abs(value.scale()) > LONGEST_QUOTE ? value.toString() : value.toPlainString());
+    }
+
     /** The one form of a value: no trailing zeros, so that 1.0 and 1.00 are equal. */
     static BigDecimal canonical(BigDecimal value, String what) {
         BigDecimal stripped = value.stripTrailingZeros();
         if (stripped.scale() > PLACES) {
-            throw new IllegalArgumentException(what + " " + value.toPlainString() + " has more than four places");
+            throw new IllegalArgumentException(what + " " + shown(value) + " has more than four places");
         }
         if (stripped.precision() - stripped.scale() > DIGITS_BEFORE_POINT) {
             throw new IllegalArgumentException(
-                    what + " " + brief(value.toPlainString()) + " has more than nine digits before the point");
+                    what + " " + shown(value) + " has more than nine digits before the point");
         }
         return stripped.scale() < 0 ? stripped.setScale(0) : stripped;
     }

@@ -2,18 +2,22 @@ package aestimo.core.working;
 
 import aestimo.core.book.Student;
 import aestimo.core.goal.Goal;
+import aestimo.core.goal.Judge;
 import aestimo.core.goal.Level;
 import aestimo.core.goal.LevelByHand;
 import aestimo.core.judging.ClassGoals;
 import aestimo.core.judging.GoalStanding;
 import aestimo.core.value.Percent;
 import aestimo.core.value.Places;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
 /** How far a student is with a goal, told step by step (rules, section 14). */
 public final class GoalWorking {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+
     private final ClassGoals goals;
     private final Student student;
     private final Places places;
@@ -49,7 +53,7 @@ public final class GoalWorking {
         for (GoalStanding.Piece piece : own.pieces()) {
             String percent =
                     piece.percent().map(this::shown).orElse(piece.reason().words());
-            String words = piece.title() + ", " + piece.assessment().date();
+            String words = piece.title() + ", " + DAY.format(piece.assessment().date());
             steps.add(Working.of(
                     words,
                     percent
@@ -71,7 +75,7 @@ public final class GoalWorking {
         }
         if (own.byHand().isPresent()) {
             LevelByHand hand = own.byHand().get();
-            return "set by hand on " + hand.date()
+            return "set by hand on " + DAY.format(hand.date())
                     + own.value()
                             .map(value -> "; the evidence would say " + words(byEvidence(goal, own)) + ": "
                                     + judged(goal, own, value))
@@ -86,7 +90,7 @@ public final class GoalWorking {
         }
         return judged(goal, own, own.value().get())
                 + own.overtaken()
-                        .map(hand -> "; judged by what came after the level set by hand on " + hand.date())
+                        .map(hand -> "; judged by what came after the level set by hand on " + DAY.format(hand.date()))
                         .orElse("");
     }
 
@@ -117,7 +121,7 @@ public final class GoalWorking {
         };
         // Told by the exact value, so that a shown 70.0 below 70 is no riddle.
         boolean reached = value.isAtLeast(goal.secure());
-        return which + " " + shown(value) + ", is " + (reached ? "" : "below ") + goal.secure()
-                + (reached ? " or more" : "");
+        return which + " " + shown(value) + (count > 1 && goal.judge() != Judge.MEAN ? "," : "") + " is "
+                + (reached ? "" : "below ") + goal.secure() + (reached ? " or more" : "");
     }
 }

@@ -79,7 +79,7 @@ class BookTest {
                 "categories[4].id: c1 stands twice; every one of the categories needs its own id",
                 "assessments[2].id: a2 stands twice; every one of the assessments needs its own id",
                 "students[1].id: Ann stands twice; every one of the students needs its own id",
-                "assessments[3].date: Summer walk on 2027-08-01 lies in no term and none is stated",
+                "assessments[3].date: Summer walk on 2027-08-01 is in no term and none is stated",
                 "assessments[4].category: Nowhere is in category c9, which the class does not have",
                 "rules.pass: the class has no band D");
     }

@@ -32,6 +32,7 @@ import aestimo.core.value.Weight;
 import aestimo.core.working.GoalWorking;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -223,6 +224,30 @@ class ClassGoalsTest {
         }
     }
 
+    /** Each goal with evidence of its own is at just one level, and the lists of them are in the order of the class. */
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6})
+    void theGoalsAtEachLevelAreAllGoalsEachOnceInTheirOrder(long seed) {
+        Book book = book(new Random(seed), goals(Judge.BEST));
+        ClassGoals goals = judged(book);
+        List<Goal> own = goals.goals().all().stream()
+                .filter(goal -> goals.goals().under(goal).isEmpty())
+                .toList();
+        for (Student student : book.students()) {
+            List<Goal> found = new ArrayList<>();
+            for (Level level : Level.values()) {
+                List<Goal> at = goals.at(level, student);
+                assertThat(at)
+                        .isSubsetOf(own)
+                        .allMatch(goal -> goals.of(student, goal).level() == level);
+                assertThat(at).isSortedAccordingTo(Comparator.comparingInt(own::indexOf));
+                assertThat(goals.countAt(level, student)).isEqualTo(at.size());
+                found.addAll(at);
+            }
+            assertThat(found).containsExactlyInAnyOrderElementsOf(own);
+        }
+    }
+
     private static GoalStanding of(Book book, GoalId goal) {
         ClassGoals all = judged(book);
         return all.of(book.students().get(0), all.goals().find(goal).orElseThrow());
@@ -234,14 +259,14 @@ class ClassGoalsTest {
                 new Book.Placed(new StudentId("s0"), new AssessmentId("a0"), Entry.of(Mark.parse("9"))),
                 new Book.Placed(new StudentId("s0"), new AssessmentId("a1"), Entry.of(Mark.parse("4"))));
         assertThat(why(Judge.BEST, entries)).isEqualTo("the best of 2, Piece 0 90.0 %, is 70 % or more");
-        assertThat(why(Judge.MEAN, entries)).isEqualTo("the mean of 2, 65.0 %, is below 70 %");
-        assertThat(why(Judge.BEST, List.of(entries.get(1)))).isEqualTo("Piece 1 40.0 %, is below 70 %");
+        assertThat(why(Judge.MEAN, entries)).isEqualTo("the mean of 2, 65.0 % is below 70 %");
+        assertThat(why(Judge.BEST, List.of(entries.get(1)))).isEqualTo("Piece 1 40.0 % is below 70 %");
         assertThat(why(Judge.LATEST, List.of())).isEqualTo("no evidence counts yet");
         assertThat(why(
                         Judge.BEST,
                         entries,
                         new LevelByHand(new StudentId("s0"), new GoalId("one"), Level.AGAIN, TODAY)))
-                .isEqualTo("set by hand on 2027-02-24; the evidence would say secure: "
+                .isEqualTo("set by hand on 24 Feb 2027; the evidence would say secure: "
                         + "the best of 2, Piece 0 90.0 %, is 70 % or more");
     }
 

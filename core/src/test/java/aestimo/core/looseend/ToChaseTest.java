@@ -34,13 +34,21 @@ class ToChaseTest {
                         .build())
                 .student("Ann", Entry.of(EntryKind.NOT_HANDED_IN))
                 .student("Bo", mark("7").withLate(true))
-                .student("Cy", mark("7"))
+                .student("Cy", mark("7").withToFinish(true))
                 .part("Ann", "a2", "p2", mark("3").withLate(true))
                 .part("Bo", "a2", "p1", Entry.of(EntryKind.ABSENT));
         assertThat(ToChase.of(made.book()))
                 .extracting(
                         work -> work.student().given() + " " + work.assessment().title() + " "
                                 + work.part().map(Part::title).orElse("whole") + " " + work.entry())
-                .containsExactly("Ann Walk whole not handed in", "Ann Week 6 Sheet 3 l", "Bo Walk whole 7 l");
+                .containsExactly(
+                        "Ann Walk whole not handed in",
+                        "Ann Week 6 Sheet 3 l",
+                        "Bo Walk whole 7 l",
+                        "Cy Walk whole 7 f");
+        assertThat(ToChase.of(made.book()))
+                .extracting(ToChase::isOwed)
+                .as("what came late has come")
+                .containsExactly(true, false, false, true);
     }
 }

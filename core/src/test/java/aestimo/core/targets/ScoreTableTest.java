@@ -39,7 +39,7 @@ class ScoreTableTest {
     @Test
     void aTableNamesAScoreOnce() {
         assertThatThrownBy(() -> ScoreTable.of(List.of(step("90", "A"), step("90.0", "B"), step("-1", "C"))))
-                .hasMessage("The score 90 stands twice. Each needs a line of its own. A score of -1 is below 0.");
+                .hasMessage("The score 90 is there twice. Each needs a line of its own. A score of -1 is below 0.");
     }
 
     @Test

@@ -227,8 +227,8 @@ final class Fields {
         return TypedDay.read(text)
                 .orElseThrow(() -> new IllegalArgumentException(
                         DATE.matcher(text).matches()
-                                ? "“" + text + "” is no day of the calendar from 1900 to 2199"
-                                : "“" + brief(text) + "” is no date such as 2027-02-24"));
+                                ? "“" + text + "” is not a date of the calendar from 1900 to 2199"
+                                : "“" + brief(text) + "” is not a date such as 2027-02-24"));
     }
 
     <E extends Enum<E>> E choice(String key, E otherwise) {

@@ -29,6 +29,7 @@ import java.util.zip.ZipInputStream;
 public final class OneRosterZip {
     private static final long MOST_BYTES = 40L * 1024 * 1024;
     private static final int MOST_FILES = 60;
+    private static final int LONGEST_NAME = 255;
     private static final String TERM_TYPES = "term|semester";
     private static final List<String> NEEDED = List.of("classes", "users", "enrollments");
 
@@ -36,23 +37,47 @@ public final class OneRosterZip {
 
     private OneRosterZip() {}
 
+    /** What is done with each file of a zip, its name without folders; false to stop. */
+    private interface Visit {
+        boolean file(String name, byte[] content) throws UnreadableFileException;
+    }
+
     /** Whether a file begins as a zip does and holds a manifest, so that it is worth reading as a roster. */
     public static boolean isOne(byte[] file) {
+        boolean[] found = {false};
+        try {
+            walk(file, (name, content) -> {
+                found[0] = name.equals("manifest.csv");
+                return !found[0];
+            });
+        } catch (UnreadableFileException refused) {
+            return false;
+        }
+        return found[0];
+    }
+
+    /** Every file of a zip, within bounds of bytes, entries and names. Some put the tables in a folder of their own. */
+    private static void walk(byte[] file, Visit visit) throws UnreadableFileException {
+        long bytes = 0;
+        int files = 0;
         try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
             for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-                if (fileName(entry).equals("manifest.csv")) {
-                    return true;
+                byte[] content = zip.readNBytes((int) (MOST_BYTES - bytes + 1));
+                bytes += content.length;
+                if (bytes > MOST_BYTES
+                        || ++files > MOST_FILES
+                        || entry.getName().length() > LONGEST_NAME) {
+                    throw new UnreadableFileException(
+                            "The file unpacks to far more than a school's roster, so it was not opened.");
+                }
+                if (!visit.file(entry.getName().substring(entry.getName().lastIndexOf('/') + 1), content)) {
+                    return;
                 }
             }
         } catch (IOException | IllegalArgumentException broken) {
-            return false;
+            throw new UnreadableFileException(
+                    "The file is damaged: it breaks off or cannot be unpacked. Have it made again.", broken);
         }
-        return false;
-    }
-
-    /** Some put the tables in a folder of their own. */
-    private static String fileName(ZipEntry entry) {
-        return entry.getName().replaceAll(".*/", "");
     }
 
     /**
@@ -67,25 +92,12 @@ public final class OneRosterZip {
     }
 
     private void unpack(byte[] file) throws UnreadableFileException {
-        long bytes = 0;
-        int files = 0;
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
-            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-                byte[] content = zip.readNBytes((int) (MOST_BYTES - bytes + 1));
-                bytes += content.length;
-                if (bytes > MOST_BYTES || ++files > MOST_FILES) {
-                    throw new UnreadableFileException(
-                            "The file unpacks to far more than a school's roster, so it was not opened.");
-                }
-                String name = fileName(entry);
-                if (name.endsWith(".csv") && content.length > 0) {
-                    tables.put(name.substring(0, name.length() - ".csv".length()), table(name, content));
-                }
+        walk(file, (name, content) -> {
+            if (name.endsWith(".csv") && content.length > 0) {
+                tables.put(name.substring(0, name.length() - ".csv".length()), table(name, content));
             }
-        } catch (IOException | IllegalArgumentException broken) {
-            throw new UnreadableFileException(
-                    "The file is damaged: it breaks off or cannot be unpacked. Have it made again.", broken);
-        }
+            return true;
+        });
         checkManifest();
     }
 
@@ -158,12 +170,17 @@ public final class OneRosterZip {
         terms.sort(Comparator.comparing(Term::starts));
         Map<String, Map<String, String>> users = new HashMap<>();
         rows("users").forEach(row -> users.put(text(row, "sourcedId"), row));
+        Map<String, List<Map<String, String>>> enrolled = rows("enrollments").stream()
+                .filter(row -> text(row, "role").equals("student"))
+                .collect(Collectors.groupingBy(row -> text(row, "classSourcedId")));
         List<RosterClass> classes = new ArrayList<>();
         for (Map<String, String> row : rows("classes")) {
             if (text(row, "title").isBlank()) {
                 throw missing("classes", row, "title");
             }
-            classes.add(new RosterClass(text(row, "title"), members(text(row, "sourcedId"), users, terms)));
+            classes.add(new RosterClass(
+                    text(row, "title"),
+                    members(enrolled.getOrDefault(text(row, "sourcedId"), List.of()), users, terms)));
         }
         if (classes.isEmpty()) {
             throw new UnreadableFileException(
@@ -176,15 +193,12 @@ public final class OneRosterZip {
         return new UnreadableFileException(table + ".csv, line " + text(row, "line") + ": " + column + " is empty.");
     }
 
-    private List<Member> members(String classId, Map<String, Map<String, String>> users, List<Term> terms)
+    private static List<Member> members(
+            List<Map<String, String>> enrolled, Map<String, Map<String, String>> users, List<Term> terms)
             throws UnreadableFileException {
         Set<String> seen = new HashSet<>();
         List<Member> members = new ArrayList<>();
-        for (Map<String, String> row : rows("enrollments")) {
-            if (!text(row, "classSourcedId").equals(classId)
-                    || !text(row, "role").equals("student")) {
-                continue;
-            }
+        for (Map<String, String> row : enrolled) {
             String userId = text(row, "userSourcedId");
             Map<String, String> user = users.get(userId);
             if (user == null) {
@@ -229,7 +243,7 @@ public final class OneRosterZip {
         Optional<LocalDate> day = TypedDay.read(text);
         if (day.isEmpty() && !text.isEmpty()) {
             throw new UnreadableFileException(table + ".csv, line " + text(row, "line") + ": " + column + " is “" + text
-                    + "”, which is no day such as 2027-02-24.");
+                    + "”, which is not a date such as 2027-02-24.");
         }
         return day;
     }

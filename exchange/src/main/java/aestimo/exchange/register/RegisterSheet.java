@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Attendance as a sheet has it: students down and days across, or a line for each entry with its day. Rows are matched to
@@ -26,6 +27,10 @@ import java.util.Set;
  */
 public record RegisterSheet(List<Said> said, List<String> leftOut, String layout) {
     private static final Map<String, String> CODES = codes();
+    /** Of so many cells one may say something else. */
+    private static final int MOST_OF = 5;
+
+    private static final Pattern LATE = Pattern.compile("(l|late) ?[0-9]{1,3}( ?(min|minutes))?");
     private static final Set<String> LESSON = Set.of("lesson", "period", "hour", "lesson no", "lesson no.");
     private static final Set<String> STATUS =
             Set.of("status", "attendance", "presence", "present", "register", "entry", "code", "said");
@@ -65,7 +70,7 @@ public record RegisterSheet(List<Said> said, List<String> leftOut, String layout
      * @throws IllegalArgumentException where it says neither who nor when, in a sentence
      */
     public static RegisterSheet read(Sheet sheet, StudentFinder students, LocalDate from) {
-        MarkSheet rows = MarkSheet.read(sheet, students, List.of());
+        MarkSheet rows = MarkSheet.read(sheet, students, new MarkSheet.Context(List.of(), List.of(), false, from));
         if (rows.columns().stream().noneMatch(column -> column.role().isPerson())) {
             throw new IllegalArgumentException(
                     "No column says who: a column of names, numbers or e-mail addresses is needed.");
@@ -74,10 +79,31 @@ public record RegisterSheet(List<Said> said, List<String> leftOut, String layout
     }
 
     /** What a cell says, as it would be typed; what is not known is left as it is, to be refused with its place. */
-    static String typed(String cell) {
+    public static String typed(String cell) {
         String plain = cell.strip().toLowerCase(Locale.ROOT);
         String known = CODES.get(plain);
         return known != null ? known : plain.isEmpty() ? "" : cell.strip();
+    }
+
+    /** Whether a column holds attendance: a day over words of the register, most of them no figures. */
+    public static boolean isAttendance(String heading, List<String> cells, LocalDate from) {
+        List<String> filled = cells.stream()
+                .map(cell -> cell.strip().toLowerCase(Locale.ROOT))
+                .filter(cell -> !cell.isEmpty())
+                .toList();
+        long words = filled.stream().filter(cell -> !cell.matches("[0-9]+")).count();
+        // Absent alone may be said of those who missed a test.
+        boolean there = filled.stream()
+                .filter(cell -> !cell.matches("[0-9]+"))
+                .map(RegisterSheet::typed)
+                .anyMatch(said -> said.equals("here") || said.startsWith("l"));
+        long known = filled.stream()
+                .filter(cell -> CODES.containsKey(cell) || LATE.matcher(cell).matches())
+                .count();
+        return there
+                && words * 2 > filled.size()
+                && known * MOST_OF >= filled.size() * (MOST_OF - 1)
+                && DayHeading.read(heading, from).isPresent();
     }
 
     /** One reading of one sheet. */
@@ -173,7 +199,7 @@ public record RegisterSheet(List<Said> said, List<String> leftOut, String layout
             Optional<DayHeading> day = DayHeading.read(row.cell(dayColumn), from);
             String text = typed(row.cell(statusColumn));
             if (day.isEmpty()) {
-                leftOut.add("Line " + row.line() + ": “" + row.cell(dayColumn) + "” is no day.");
+                leftOut.add("Line " + row.line() + ": “" + row.cell(dayColumn) + "” is not a date.");
             } else if (!text.isEmpty()) {
                 String minutes = cell(row, MINUTES).replaceAll("[^0-9].*", "");
                 String excused = YES.contains(cell(row, EXCUSED).toLowerCase(Locale.ROOT)) ? " excused" : "";

@@ -121,7 +121,7 @@ record ResultsArguments(String file, Map<String, String> options) {
     private LocalDate date(String option) {
         return TypedDay.read(options.getOrDefault(option, ""))
                 .orElseThrow(() -> new IllegalArgumentException(
-                        option + ": “" + options.get(option) + "” is no date such as 2027-02-24"));
+                        option + ": “" + options.get(option) + "” is not a date such as 2027-02-24"));
     }
 
     /** @throws IllegalArgumentException when the class has no such band */

@@ -1,13 +1,16 @@
 package aestimo.exchange.roster;
 
+import aestimo.exchange.marks.ColumnRole;
+import aestimo.exchange.marks.MarkColumn;
+import aestimo.exchange.marks.MarkSheet;
+import aestimo.exchange.marks.StudentFinder;
+import aestimo.exchange.sheet.Sheet;
+import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A class list as pasted: one name on each line, or a block with tabs between its columns, with or without headings.
@@ -21,20 +24,16 @@ import org.jspecify.annotations.Nullable;
  */
 public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<String> problems) {
     private static final int LONGEST = 100;
-    /** Headings further down than this are none. */
-    private static final int MOST_TITLES = 15;
-
-    /** What stands before the figures at the foot of a sheet. */
-    private static final Set<String> FOOTERS =
-            Set.of("average", "mean", "total", "sum", "median", "class average", "class mean");
-
+    private static final Set<ColumnRole> LISTED =
+            Set.of(ColumnRole.NUMBER, ColumnRole.NAME, ColumnRole.FAMILY, ColumnRole.GIVEN, ColumnRole.SET);
     /**
      * One column.
      *
      * @param heading as pasted; a description of its place where there were no headings
      * @param takenFor what it holds, in words; empty where the column is left out
+     * @param isUnread whether it is left out and holds something
      */
-    public record Column(String heading, String takenFor) {}
+    public record Column(String heading, String takenFor, boolean isUnread) {}
 
     /**
      * Reads what was pasted.
@@ -42,73 +41,33 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
      * @param text any text; blank lines are skipped
      */
     public static PastedRoster read(String text) {
-        List<List<String>> rows = new ArrayList<>();
-        List<Integer> numbers = new ArrayList<>();
-        String[] all = text.replace("\uFEFF", "").split("\\R");
-        for (int i = 0; i < all.length; i++) {
-            if (!all[i].isBlank()) {
-                rows.add(cells(all[i]));
-                numbers.add(i + 1);
-            }
-        }
-        if (rows.isEmpty()) {
-            return new PastedRoster(List.of(), List.of(), List.of());
-        }
-        int headings = headings(rows);
-        if (headings < 0) {
-            return read(rows, numbers, byContent(rows), null, List.of());
-        }
-        List<String> titles = numbers.subList(0, headings).stream()
-                .map(number -> "Line " + number + " stands above the headings; it is left out.")
+        MarkSheet sheet = MarkSheet.read(
+                Sheet.ofTabbedText(text),
+                new StudentFinder(List.of()),
+                new MarkSheet.Context(List.of(), List.of(), false, LocalDate.EPOCH));
+        boolean headed = sheet.headings().stream().anyMatch(heading -> !heading.isEmpty());
+        return headed
+                ? read(sheet, headed(sheet))
+                : read(
+                        sheet,
+                        byContent(
+                                sheet.rows().stream().map(MarkSheet.Row::cells).toList()));
+    }
+
+    private static List<ColumnRole> headed(MarkSheet sheet) {
+        return sheet.columns().stream()
+                .map(MarkColumn::role)
+                .map(role -> LISTED.contains(role) ? role : ColumnRole.LEFT_OUT)
                 .toList();
-        return read(
-                rows.subList(headings + 1, rows.size()),
-                numbers.subList(headings + 1, numbers.size()),
-                headed(rows.get(headings)),
-                rows.get(headings),
-                titles);
     }
 
     /**
-     * The first row with a heading for names; −1 for none. Further down than the first row it needs a second heading
-     * beside it, and titles alone above, for somebody may be called Name.
+     * Without headings: digits are the number, the first words the name or family name, the next the given name. A set is
+     * none of these: nothing says so.
      */
-    private static int headings(List<List<String>> rows) {
-        for (int i = 0; i < Math.min(MOST_TITLES, rows.size()); i++) {
-            List<RosterColumn> columns = headed(rows.get(i));
-            boolean names = columns.contains(RosterColumn.NAME) || columns.contains(RosterColumn.FAMILY);
-            long known = columns.stream().filter(Objects::nonNull).count();
-            long filled = filled(rows.get(i));
-            if (names && (i == 0 || known > 1 && rows.subList(0, i).stream().allMatch(row -> filled(row) < filled))) {
-                return i;
-            }
-        }
-        return -1;
-    }
-
-    private static long filled(List<String> row) {
-        return row.stream().filter(cell -> !cell.isEmpty()).count();
-    }
-
-    /** Null where a heading names none of the columns of a class list. */
-    private static List<RosterColumn> headed(List<String> row) {
-        List<RosterColumn> columns = new ArrayList<>();
-        row.forEach(cell -> columns.add(RosterColumn.headed(cell).orElse(null)));
-        return columns;
-    }
-
-    private static List<String> cells(String line) {
-        List<String> cells = new ArrayList<>();
-        for (String cell : line.split("\t", -1)) {
-            cells.add(cell.strip().replaceAll("\\s+", " "));
-        }
-        return cells;
-    }
-
-    /** Without headings: digits are the number, the first words the name or family name, the next the given name, then the set. */
-    private static List<RosterColumn> byContent(List<List<String>> rows) {
+    private static List<ColumnRole> byContent(List<List<String>> rows) {
         int width = rows.stream().mapToInt(List::size).max().orElse(0);
-        List<RosterColumn> columns = new ArrayList<>();
+        List<ColumnRole> columns = new ArrayList<>();
         for (int i = 0; i < width; i++) {
             int column = i;
             List<String> values = rows.stream()
@@ -116,17 +75,17 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
                     .map(row -> row.get(column))
                     .toList();
             if (values.isEmpty()) {
-                columns.add(null);
+                columns.add(ColumnRole.LEFT_OUT);
             } else if (values.stream().allMatch(value -> value.matches("[0-9]+"))
-                    && !columns.contains(RosterColumn.NUMBER)) {
-                columns.add(RosterColumn.NUMBER);
-            } else if (!columns.contains(RosterColumn.NAME) && !columns.contains(RosterColumn.FAMILY)) {
+                    && !columns.contains(ColumnRole.NUMBER)) {
+                columns.add(ColumnRole.NUMBER);
+            } else if (!columns.contains(ColumnRole.NAME) && !columns.contains(ColumnRole.FAMILY)) {
                 boolean whole = values.stream().anyMatch(value -> value.contains(",")) || wordsAfter(rows, column) == 0;
-                columns.add(whole ? RosterColumn.NAME : RosterColumn.FAMILY);
-            } else if (columns.contains(RosterColumn.FAMILY) && !columns.contains(RosterColumn.GIVEN)) {
-                columns.add(RosterColumn.GIVEN);
+                columns.add(whole ? ColumnRole.NAME : ColumnRole.FAMILY);
+            } else if (columns.contains(ColumnRole.FAMILY) && !columns.contains(ColumnRole.GIVEN)) {
+                columns.add(ColumnRole.GIVEN);
             } else {
-                columns.add(columns.contains(RosterColumn.SET) ? null : RosterColumn.SET);
+                columns.add(ColumnRole.LEFT_OUT);
             }
         }
         return columns;
@@ -138,27 +97,18 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
                 .count();
     }
 
-    private static PastedRoster read(
-            List<List<String>> rows,
-            List<Integer> numbers,
-            List<RosterColumn> columns,
-            @Nullable List<String> headings,
-            List<String> titles) {
+    private static PastedRoster read(MarkSheet sheet, List<ColumnRole> columns) {
         List<RosterLine> lines = new ArrayList<>();
-        List<String> problems = new ArrayList<>(titles);
-        for (int i = 0; i < rows.size(); i++) {
-            Map<RosterColumn, String> values = new HashMap<>();
-            for (int j = 0; j < Math.min(columns.size(), rows.get(i).size()); j++) {
-                if (columns.get(j) != null) {
-                    values.putIfAbsent(columns.get(j), rows.get(i).get(j));
-                }
+        List<String> problems = new ArrayList<>(sheet.leftOut());
+        for (MarkSheet.Row row : sheet.rows()) {
+            Map<ColumnRole, String> values = new EnumMap<>(ColumnRole.class);
+            for (int i = 0; i < columns.size(); i++) {
+                String cell = row.cell(i);
+                values.putIfAbsent(columns.get(i), cell);
             }
-            RosterLine line = line(numbers.get(i), values);
+            RosterLine line = line(row.line(), values);
             if (line.family().isEmpty()) {
                 problems.add("Line " + line.line() + " holds no name; it is left out.");
-            } else if (FOOTERS.contains(line.family().toLowerCase(Locale.ROOT))
-                    && line.given().isEmpty()) {
-                problems.add("Line " + line.line() + " holds the figures at the foot of the sheet; it is left out.");
             } else if (longest(line) > LONGEST) {
                 problems.add("Line " + line.line() + " holds over " + LONGEST
                         + " letters in one place; it is left out. Is there a tab missing?");
@@ -167,12 +117,19 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
             }
         }
         List<Column> taken = new ArrayList<>();
-        for (int j = 0; j < columns.size(); j++) {
+        for (int i = 0; i < columns.size(); i++) {
+            MarkColumn found = sheet.columns().get(i);
             taken.add(new Column(
-                    headings == null ? "column " + (j + 1) : headings.get(j),
-                    columns.get(j) == null ? "" : columns.get(j).words()));
+                    found.heading(),
+                    columns.get(i) == ColumnRole.LEFT_OUT ? "" : columns.get(i).words(),
+                    columns.get(i) == ColumnRole.LEFT_OUT && !found.sample().isEmpty()));
         }
         return new PastedRoster(taken, List.copyOf(lines), List.copyOf(problems));
+    }
+
+    /** Headings of filled columns that say something else of the students, or hold marks. */
+    public List<String> unread() {
+        return columns.stream().filter(Column::isUnread).map(Column::heading).toList();
     }
 
     private static int longest(RosterLine line) {
@@ -181,10 +138,10 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
                 Math.max(line.family().length(), line.given().length()));
     }
 
-    private static RosterLine line(int number, Map<RosterColumn, String> values) {
-        String family = values.getOrDefault(RosterColumn.FAMILY, "");
-        String given = values.getOrDefault(RosterColumn.GIVEN, "");
-        String name = values.getOrDefault(RosterColumn.NAME, "");
+    private static RosterLine line(int number, Map<ColumnRole, String> values) {
+        String family = values.getOrDefault(ColumnRole.FAMILY, "");
+        String given = values.getOrDefault(ColumnRole.GIVEN, "");
+        String name = values.getOrDefault(ColumnRole.NAME, "");
         if (family.isEmpty()) {
             PersonName split = PersonName.split(name);
             family = split.family();
@@ -192,9 +149,9 @@ public record PastedRoster(List<Column> columns, List<RosterLine> lines, List<St
         }
         return new RosterLine(
                 number,
-                values.getOrDefault(RosterColumn.NUMBER, ""),
+                values.getOrDefault(ColumnRole.NUMBER, ""),
                 family,
                 given,
-                values.getOrDefault(RosterColumn.SET, ""));
+                values.getOrDefault(ColumnRole.SET, ""));
     }
 }

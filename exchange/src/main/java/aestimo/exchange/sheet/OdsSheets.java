@@ -16,13 +16,23 @@ import org.jspecify.annotations.Nullable;
  * libraries for the format do.
  */
 final class OdsSheets {
+    /** The letters of a day such as 2027-02-04, and of one with its minutes. */
+    private static final int DAY = 10;
+
+    private static final int MINUTES = 16;
     private static final String OFFICE = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
     private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
     private static final String TEXT = "urn:oasis:names:tc:opendocument:xmlns:text:1.0";
     private static final int MOST_SHEETS = 30;
+    /** No mark, number or share needs more digits, nor an exponent beyond them. */
+    private static final int MOST_DIGITS = 40;
+
+    /** Further down or right nothing is taken, however often a blank is repeated. */
+    private static final int FAR = 1 << 20;
 
     private final XMLStreamReader xml;
     private final List<Sheet> sheets = new ArrayList<>();
+    private final SheetBuilder.Room room = new SheetBuilder.Room();
     private @Nullable SheetBuilder sheet;
     private int row;
     private int rowTimes;
@@ -43,7 +53,7 @@ final class OdsSheets {
             return new OdsSheets(xml).sheets();
         } catch (XMLStreamException | NumberFormatException broken) {
             throw new UnreadableFileException(
-                    "The spreadsheet is damaged and cannot be read. Open it, save it again as .ods, then bring it in.",
+                    "The spreadsheet is damaged and cannot be read. Open it, save it again as .ods, then import it.",
                     broken);
         }
     }
@@ -63,7 +73,8 @@ final class OdsSheets {
     private void start(String element) throws XMLStreamException, UnreadableFileException {
         switch (element) {
             case "table" -> {
-                sheet = new SheetBuilder(xml.getAttributeValue(TABLE, "name"));
+                String name = xml.getAttributeValue(TABLE, "name");
+                sheet = new SheetBuilder(name == null ? "" : name, room);
                 row = 0;
             }
             case "table-row" -> {
@@ -77,17 +88,29 @@ final class OdsSheets {
         }
     }
 
-    private void end(String element) {
+    private void end(String element) throws UnreadableFileException {
         if (element.equals("table")) {
             sheets.add(Objects.requireNonNull(sheet).build());
         } else if (element.equals("table-row")) {
-            row += rowTimes;
+            row = Math.min(FAR, row + rowTimes);
         }
     }
 
     private int times(String attribute) {
         String times = xml.getAttributeValue(TABLE, attribute);
-        return times == null ? 1 : Integer.parseInt(times);
+        int count = times == null ? 1 : Integer.parseInt(times);
+        if (count < 1) {
+            throw new NumberFormatException("repeated " + count + " times");
+        }
+        return Math.min(FAR, count);
+    }
+
+    /** A day, and the time to the minute where it is not midnight, as in {@code 2027-02-04T09:24:00}. */
+    private static String day(String date) {
+        boolean timed = date.length() >= MINUTES && !date.startsWith("00:00", DAY + 1);
+        return timed
+                ? date.substring(0, DAY) + " " + date.substring(DAY + 1, MINUTES)
+                : date.substring(0, Math.min(DAY, date.length()));
     }
 
     private void cell() throws XMLStreamException, UnreadableFileException {
@@ -98,11 +121,11 @@ final class OdsSheets {
         String shown = text();
         String text = shown;
         if (value != null && "percentage".equals(type)) {
-            text = plain(new BigDecimal(value).movePointRight(2)) + "%";
+            text = plain(number(value).movePointRight(2)) + "%";
         } else if (value != null) {
-            text = plain(new BigDecimal(value));
+            text = plain(number(value));
         } else if (date != null) {
-            text = date.length() > 10 ? date.substring(0, 10) : date;
+            text = day(date);
         }
         // The builder refuses what is too far right or down, so a repeated filled cell ends there.
         for (int r = 0; r < rowTimes && !text.isEmpty(); r++) {
@@ -110,7 +133,16 @@ final class OdsSheets {
                 Objects.requireNonNull(sheet).put(row + r, column + c, text);
             }
         }
-        column += times;
+        column = Math.min(FAR, column + times);
+    }
+
+    /** Written out a number with a large exponent would fill the memory; it is told by its length first. */
+    private static BigDecimal number(String value) {
+        BigDecimal number = value.length() > MOST_DIGITS ? null : new BigDecimal(value);
+        if (number == null || Math.abs(number.scale()) > MOST_DIGITS) {
+            throw new NumberFormatException("a number beyond any mark");
+        }
+        return number;
     }
 
     private static String plain(BigDecimal number) {

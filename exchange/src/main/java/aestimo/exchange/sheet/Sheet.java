@@ -1,5 +1,7 @@
 package aestimo.exchange.sheet;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.stream.Collectors;
 
@@ -24,6 +26,21 @@ public record Sheet(String name, List<List<String>> rows) {
     /** How many columns every row has. */
     public int width() {
         return rows.isEmpty() ? 0 : rows.get(0).size();
+    }
+
+    /** The rows of a text with tabs between its cells, whatever else is in them. */
+    public static Sheet ofTabbedText(String text) {
+        List<List<String>> rows = new ArrayList<>();
+        for (String line : text.replace("\uFEFF", "").split("\\R")) {
+            List<String> cells = new ArrayList<>();
+            for (String cell : line.split("\t", -1)) {
+                cells.add(cell.strip().replaceAll("\\s+", " "));
+            }
+            rows.add(cells);
+        }
+        int width = rows.stream().mapToInt(List::size).max().orElse(0);
+        rows.forEach(row -> row.addAll(Collections.nCopies(width - row.size(), "")));
+        return new Sheet("", rows);
     }
 
     /** The rows as a spreadsheet copies them: tabs between the cells, a line for each row. */

@@ -12,17 +12,29 @@ final class SheetBuilder {
 
     static final int MOST_COLUMNS = 250;
     private static final int MOST_CELLS = 500_000;
+    /** With those that are blank, in rows as wide as the widest. */
+    private static final int MOST_PLACES = 3_000_000;
+
+    private static final int MOST_LETTERS = 20_000_000;
     private static final int LONGEST_CELL = 5_000;
     private static final Pattern WHITE = Pattern.compile("[\\s\\u00A0\\u202F\\u200B\\uFEFF]+");
 
     private final String name;
+    private final Room room;
     private final List<List<String>> rows = new ArrayList<>();
     private int filledRows;
     private int width;
-    private int cells;
 
-    SheetBuilder(String name) {
+    /** What all pages of one file take up together, so that many small ones are not a large one. */
+    static final class Room {
+        private int cells;
+        private long places;
+        private long letters;
+    }
+
+    SheetBuilder(String name, Room room) {
         this.name = name;
+        this.room = room;
     }
 
     /**
@@ -48,9 +60,10 @@ final class SheetBuilder {
             throw new UnreadableFileException("A cell in row " + (row + 1) + " holds over " + LONGEST_CELL
                     + " letters. Is a quotation mark opened there and never closed?");
         }
-        if (++cells > MOST_CELLS) {
-            throw new UnreadableFileException(
-                    "There are more than " + MOST_CELLS + " filled cells. Import one class or year group at a time.");
+        room.letters += plain.length();
+        if (++room.cells > MOST_CELLS || room.letters > MOST_LETTERS) {
+            throw new UnreadableFileException("There are more than " + MOST_CELLS
+                    + " filled cells, or they hold whole pages of text. Import one class or year group at a time.");
         }
         while (rows.size() <= row) {
             rows.add(new ArrayList<>());
@@ -64,7 +77,13 @@ final class SheetBuilder {
         width = Math.max(width, column + 1);
     }
 
-    Sheet build() {
+    /** @throws UnreadableFileException where a few cells far apart would make a page of mostly blank ones */
+    Sheet build() throws UnreadableFileException {
+        room.places += (long) filledRows * width;
+        if (room.places > MOST_PLACES) {
+            throw new UnreadableFileException(
+                    "The sheets are far larger than a class list or mark sheet, and mostly blank. Keep only the rows and columns with students and marks.");
+        }
         List<List<String>> all = new ArrayList<>();
         for (List<String> row : rows.subList(0, filledRows)) {
             List<String> padded = new ArrayList<>(row);

@@ -11,12 +11,25 @@ import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Map;
+import java.util.regex.Pattern;
 
 /** Text with separators: tabs, semicolons or commas, in UTF-8, UTF-16 or Windows-1252. */
 final class TextSheet {
     private static final char[] SEPARATORS = {'\t', ';', ','};
     private static final int LINES_LOOKED_AT = 60;
     private static final int LONGEST_FIELD = 100_000;
+
+    /** Text that is no table, by how it begins: read as one, its lines would be taken for names. */
+    private static final Map<Pattern, String> OTHERS = Map.of(
+            Pattern.compile("\\s*<(!--|(!doctype|\\?xml|html|head|body|svg)\\b)", Pattern.CASE_INSENSITIVE),
+            "a web page or XML",
+            Pattern.compile("\\s*(\\{\\s*(\"|})|\\[\\s*[\\[{])"),
+            "JSON",
+            Pattern.compile("\\s*BEGIN:VCALENDAR\\b"),
+            "a calendar",
+            Pattern.compile("\\s*BEGIN:VCARD\\b"),
+            "a contact card");
 
     private TextSheet() {}
 
@@ -25,6 +38,12 @@ final class TextSheet {
         if (text.chars().anyMatch(letter -> letter < ' ' && letter != '\t' && letter != '\n' && letter != '\r')) {
             throw new UnreadableFileException(
                     "The file is neither text nor a spreadsheet that can be read. Save the list as .xlsx, .ods or .csv.");
+        }
+        for (Map.Entry<Pattern, String> other : OTHERS.entrySet()) {
+            if (other.getKey().matcher(text).lookingAt()) {
+                throw new UnreadableFileException("The file is " + other.getValue()
+                        + ", not a table. Save the list as a spreadsheet or CSV, then import that.");
+            }
         }
         return parse(text);
     }
@@ -67,7 +86,7 @@ final class TextSheet {
     }
 
     static Sheet parse(String text) throws UnreadableFileException {
-        SheetBuilder sheet = new SheetBuilder("");
+        SheetBuilder sheet = new SheetBuilder("", new SheetBuilder.Room());
         int row = 0;
         try (CsvReader<CsvRecord> lines = CsvReader.builder()
                 .fieldSeparator(separator(text))

@@ -4,6 +4,10 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -26,6 +30,7 @@ import org.xml.sax.XMLReader;
 /** Office Open XML spreadsheets, read row by row, so that a large one never stands in memory whole. */
 final class XlsxSheets {
     private static final int MOST_SHEETS = 30;
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd HH:mm", Locale.ROOT);
 
     private XlsxSheets() {}
 
@@ -35,9 +40,10 @@ final class XlsxSheets {
             ReadOnlySharedStringsTable texts = new ReadOnlySharedStringsTable(opened);
             XSSFReader.SheetIterator pages = (XSSFReader.SheetIterator) reader.getSheetsData();
             List<Sheet> sheets = new ArrayList<>();
+            SheetBuilder.Room room = new SheetBuilder.Room();
             while (pages.hasNext() && sheets.size() < MOST_SHEETS) {
                 try (InputStream page = pages.next()) {
-                    Cells cells = new Cells(new SheetBuilder(pages.getSheetName()));
+                    Cells cells = new Cells(new SheetBuilder(pages.getSheetName(), room));
                     XMLReader xml = XMLHelper.newXMLReader();
                     xml.setContentHandler(new XSSFSheetXMLHandler(
                             reader.getStylesTable(), texts, cells, new ExactFormatter(), false));
@@ -55,7 +61,7 @@ final class XlsxSheets {
                 | RuntimeException broken) {
             // What the library throws of its own accord at a damaged file has no common type.
             throw new UnreadableFileException(
-                    "The spreadsheet is damaged and cannot be read. Open it, save it again as .xlsx, then bring it in.",
+                    "The spreadsheet is damaged and cannot be read. Open it, save it again as .xlsx, then import it.",
                     broken);
         }
     }
@@ -117,7 +123,11 @@ final class XlsxSheets {
         @Override
         public String formatRawCellContents(double value, int format, String pattern, boolean from1904) {
             if (DateUtil.isADateFormat(format, pattern) && DateUtil.isValidExcelDate(value)) {
-                return DateUtil.getLocalDateTime(value, from1904).toLocalDate().toString();
+                LocalDateTime moment = DateUtil.getLocalDateTime(value, from1904);
+                boolean day = moment.toLocalTime().equals(LocalTime.MIDNIGHT);
+                return day
+                        ? moment.toLocalDate().toString()
+                        : moment.truncatedTo(ChronoUnit.MINUTES).format(MOMENT);
             }
             BigDecimal digits = BigDecimal.valueOf(value);
             if (pattern != null && pattern.contains("%")) {

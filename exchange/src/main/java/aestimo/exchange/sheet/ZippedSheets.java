@@ -11,8 +11,11 @@ import java.util.zip.ZipInputStream;
 
 /** Spreadsheets that are zip files inside: told apart by their entries, unpacked within bounds. */
 final class ZippedSheets {
-    /** A sheet of all the rows and columns that are taken unpacks to less than half of it. */
-    private static final long MOST_BYTES = 100L * 1024 * 1024;
+    /** A sheet of all the cells that are taken unpacks to less than half of it. */
+    private static final long MOST_BYTES = 60L * 1024 * 1024;
+
+    /** What is in many cells is kept once, and stands in memory whole. */
+    private static final int MOST_SHARED = 12 * 1024 * 1024;
 
     private static final int MOST_ENTRIES = 1_000;
 
@@ -30,11 +33,12 @@ final class ZippedSheets {
                 }
                 if (entry.getName().endsWith("vbaProject.bin")) {
                     throw new UnreadableFileException(
-                            "The spreadsheet holds macros. Save it as .xlsx without them, then bring it in.");
+                            "The spreadsheet holds macros. Save it as .xlsx without them, then import it.");
                 }
                 byte[] content = zip.readNBytes((int) Math.min(Integer.MAX_VALUE - 8, MOST_BYTES - bytes + 1));
                 bytes += content.length;
-                if (bytes > MOST_BYTES) {
+                boolean shared = entry.getName().equals("xl/sharedStrings.xml");
+                if (bytes > MOST_BYTES || shared && content.length > MOST_SHARED) {
                     throw bomb();
                 }
                 xlsx |= entry.getName().equals("xl/workbook.xml");
@@ -44,8 +48,7 @@ final class ZippedSheets {
             }
         } catch (IOException | IllegalArgumentException broken) {
             throw new UnreadableFileException(
-                    "The file is damaged: it breaks off or cannot be unpacked. Save it again, then bring it in.",
-                    broken);
+                    "The file is damaged: it breaks off or cannot be unpacked. Save it again, then import it.", broken);
         }
         if (xlsx) {
             return XlsxSheets.read(file);

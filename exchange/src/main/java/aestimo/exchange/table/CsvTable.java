@@ -10,8 +10,11 @@ import java.nio.charset.StandardCharsets;
 
 /** Writes a table as CSV by RFC 4180, in UTF-8. */
 public final class CsvTable {
-    /** What makes a spreadsheet run a cell as a formula when it stands first. */
-    private static final String RUNS = "=+-@\t\r\n";
+    /**
+     * What makes a spreadsheet run a cell as a formula when it comes first; the last four are the same signs of full
+     * width, which some programs take for them.
+     */
+    private static final String RUNS = "=+-@\t\r\n\uFF1D\uFF0B\uFF0D\uFF20";
 
     private CsvTable() {}
 
@@ -37,7 +40,16 @@ public final class CsvTable {
     }
 
     private static String safe(String text) {
-        return !text.isEmpty() && RUNS.indexOf(text.charAt(0)) >= 0 ? "'" + text : text;
+        int first = 0;
+        while (first < text.length() && isUnseen(text.charAt(first))) {
+            first++;
+        }
+        return first < text.length() && RUNS.indexOf(text.charAt(first)) >= 0 ? "'" + text : text;
+    }
+
+    /** Blanks, and marks of direction and width that nobody sees: what follows them is read as if it came first. */
+    private static boolean isUnseen(char letter) {
+        return letter == ' ' || letter == '\u00A0' || Character.getType(letter) == Character.FORMAT;
     }
 
     /** The stream is the caller's to close. */

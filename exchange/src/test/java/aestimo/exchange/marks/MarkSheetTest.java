@@ -8,6 +8,7 @@ import aestimo.exchange.sheet.Sheet;
 import aestimo.exchange.sheet.SheetReader;
 import aestimo.exchange.sheet.UnreadableFileException;
 import java.io.InputStream;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -21,15 +22,19 @@ class MarkSheetTest {
             new Known(2, "2202", "Arkady", "Tomas", "", ""),
             new Known(3, "2203", "Bellweather", "Ida", "", "")));
 
+    private static MarkSheet.Context context(String... titles) {
+        return new MarkSheet.Context(List.of(titles), List.of(), false, LocalDate.of(2026, 9, 1));
+    }
+
     private static MarkSheet sample(String name, String... titles) throws Exception {
         try (InputStream in = MarkSheetTest.class.getResourceAsStream("/samples/" + name)) {
-            return MarkSheet.read(SheetReader.read(in.readAllBytes()).get(0), CLASS, List.of(titles));
+            return MarkSheet.read(SheetReader.read(in.readAllBytes()).get(0), CLASS, context(titles));
         }
     }
 
     private static MarkSheet pasted(String text, String... titles) {
         try {
-            return MarkSheet.read(SheetReader.readPaste(text), CLASS, List.of(titles));
+            return MarkSheet.read(SheetReader.readPaste(text), CLASS, context(titles));
         } catch (UnreadableFileException refused) {
             throw new AssertionError(refused);
         }
@@ -58,8 +63,8 @@ class MarkSheetTest {
         assertThat(sheet.rows().get(0).cells()).containsExactly("ALDOUS", "Wren", "33", "20", "12", "41");
         assertThat(sheet.leftOut())
                 .containsExactly(
-                        "Line 1 stands above the headings.",
-                        "Line 2 stands above the headings.",
+                        "Line 1 is above the headings.",
+                        "Line 2 is above the headings.",
                         "Line 4 says what the marks are out of.",
                         "Line 29 holds the figures at the foot of the sheet.");
     }
@@ -70,7 +75,7 @@ class MarkSheetTest {
         assertThat(sheet.columns())
                 .extracting(MarkColumn::heading, MarkColumn::role, MarkColumn::reason)
                 .containsExactly(
-                        tuple("Submitted", ColumnRole.WHEN, "it holds dates"),
+                        tuple("Submitted", ColumnRole.WHEN, "its heading says so"),
                         tuple("E-mail", ColumnRole.EMAIL, "its heading says so"),
                         tuple("Score", ColumnRole.MARKS, "it holds marks; every score says out of 15"),
                         tuple("Name", ColumnRole.NAME, "its heading says so"),
@@ -101,7 +106,7 @@ class MarkSheetTest {
                         tuple(ColumnRole.LEFT_OUT, "it is empty"),
                         tuple(ColumnRole.MARKS, "its heading is the title of an assessment"),
                         tuple(ColumnRole.LEFT_OUT, "it is worked out of the others"),
-                        tuple(ColumnRole.LEFT_OUT, "it holds neither marks nor names"));
+                        tuple(ColumnRole.LEFT_OUT, "its heading names no assessment"));
         // Where nothing else holds marks, a total is what the teacher wants.
         assertThat(pasted("Name\tTotal\nWren Aldous\t12\n").columns().get(1).role())
                 .isEqualTo(ColumnRole.MARKS);
@@ -117,11 +122,12 @@ class MarkSheetTest {
                 "Essay max. 30 | Essay | 30",
                 "Essay | Essay | ",
                 "Essay 2 | Essay 2 | ",
-                "Essay /0 | Essay | ",
+                "Essay /0 | Essay /0 | ",
             })
     void aHeadingMaySayTheOutOf(String heading, String title, String outOf) {
         assertThat(MarkSheet.title(heading)).isEqualTo(title);
-        assertThat(MarkSheet.outOfHeading(heading).map(OutOf::toString)).isEqualTo(Optional.ofNullable(outOf));
+        assertThat(Heading.of(heading, false, LocalDate.EPOCH).outOf().map(OutOf::toString))
+                .isEqualTo(Optional.ofNullable(outOf));
     }
 
     @Test
@@ -138,7 +144,7 @@ class MarkSheetTest {
 
     @Test
     void anEmptySheetIsOneWithoutRows() {
-        MarkSheet sheet = MarkSheet.read(new Sheet("", List.of()), CLASS, List.of());
+        MarkSheet sheet = MarkSheet.read(new Sheet("", List.of()), CLASS, context());
         assertThat(sheet.columns()).isEmpty();
         assertThat(sheet.rows()).isEmpty();
     }

@@ -17,6 +17,7 @@ import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -111,5 +112,48 @@ class OneRosterZipTest {
         assertThat(OneRosterZip.isOne(zip(Map.of("roster/manifest.csv", "x")))).isTrue();
         byte[] bomb = zip(Map.of("manifest.csv", "a\n".repeat(21 * 1024 * 1024)));
         assertThatThrownBy(() -> OneRosterZip.read(bomb)).hasMessageContaining("unpacks to far more");
+    }
+
+    @Test
+    @Timeout(20)
+    void namesWithoutEndAreRefusedBeforeTheyAreLookedInto() throws Exception {
+        Map<String, String> files = new TreeMap<>(SMALL);
+        files.put("a".repeat(65_000), "");
+        byte[] file = zip(files);
+        assertThat(OneRosterZip.isOne(file)).isFalse();
+        assertThatThrownBy(() -> OneRosterZip.read(file))
+                .isInstanceOf(UnreadableFileException.class)
+                .hasMessageContaining("far more than a school's roster");
+    }
+
+    @Test
+    void anythingThatUnpacksWithoutEndIsNoRoster() throws Exception {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            zip.putNextEntry(new ZipEntry("blank.bin"));
+            byte[] block = new byte[1024 * 1024];
+            for (int i = 0; i < 60; i++) {
+                zip.write(block);
+            }
+            zip.putNextEntry(new ZipEntry("manifest.csv"));
+        }
+        assertThat(OneRosterZip.isOne(out.toByteArray())).isFalse();
+    }
+
+    @Test
+    @Timeout(60)
+    void manyClassesWithManyEnrolmentsAreReadOnce() throws Exception {
+        StringBuilder classes = new StringBuilder("sourcedId,status,title\n");
+        StringBuilder enrolled = new StringBuilder("sourcedId,classSourcedId,userSourcedId,role,beginDate,endDate\n");
+        for (int i = 0; i < 9_990; i++) {
+            classes.append("c").append(i).append(",,Class ").append(i).append('\n');
+            enrolled.append("e").append(i).append(",c").append(i).append(",u1,student,,\n");
+        }
+        Map<String, String> files = new TreeMap<>(SMALL);
+        files.put("classes.csv", classes.toString());
+        files.put("enrollments.csv", enrolled.toString());
+        assertThat(OneRosterZip.read(zip(files)).classes())
+                .hasSize(9_990)
+                .allMatch(own -> own.members().size() == 1);
     }
 }

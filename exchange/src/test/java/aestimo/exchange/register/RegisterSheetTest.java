@@ -95,7 +95,7 @@ class RegisterSheetTest {
                         "Voss 2026-09-01 2 late 7 excused: bus",
                         "Brandt 2026-09-01 2 absent",
                         "Castellan 2026-09-01 here");
-        assertThat(sheet.leftOut()).containsExactly("Line 4: “some day” is no day.");
+        assertThat(sheet.leftOut()).containsExactly("Line 4: “some day” is not a date.");
     }
 
     @Test

@@ -67,7 +67,7 @@ class ResultsCommandTest {
                 "FILE --span t1 --span t2|--span stands twice",
                 "FILE --span t1 --pieces a1|each name a span; choose one",
                 "FILE --to 2026-10-01|--from and --to go together",
-                "FILE --from 2026-10-01 --to soon|--to: “soon” is no date such as 2027-02-24",
+                "FILE --from 2026-10-01 --to soon|--to: “soon” is not a date such as 2027-02-24",
                 "FILE --span t1,|--span: the class has no term “”; it is “year”, or of the terms t1 (",
                 "FILE --pieces a1,,a2|--pieces: the class has no assessment “”; it has a1 (",
                 "FILE --needed Z|--needed: the class has no band “Z”; it has ",

@@ -16,12 +16,13 @@ class PastedRosterTest {
         }
         assertThat(roster.columns())
                 .containsExactly(
-                        new PastedRoster.Column("Adm no", "number"),
-                        new PastedRoster.Column("Pupil", "name"),
-                        new PastedRoster.Column("Group", "set"),
-                        new PastedRoster.Column("Entry score", ""),
-                        new PastedRoster.Column("Support", ""),
-                        new PastedRoster.Column("Last report", ""));
+                        new PastedRoster.Column("Adm no", "is the number", false),
+                        new PastedRoster.Column("Pupil", "is the name", false),
+                        new PastedRoster.Column("Group", "is the set", false),
+                        new PastedRoster.Column("Entry score", "", true),
+                        new PastedRoster.Column("Support", "", true),
+                        new PastedRoster.Column("Last report", "", true));
+        assertThat(roster.unread()).containsExactly("Entry score", "Support", "Last report");
         assertThat(roster.lines()).hasSize(24);
         assertThat(roster.lines().get(3)).isEqualTo(new RosterLine(5, "2204", "Brandt", "Ilva", "North"));
         assertThat(roster.problems()).isEmpty();
@@ -42,10 +43,11 @@ class PastedRosterTest {
         PastedRoster roster = PastedRoster.read("17\tOsei\tKofi\tNorth\n18\tQuill\tEsme\t\n");
         assertThat(roster.columns())
                 .extracting(PastedRoster.Column::takenFor)
-                .containsExactly("number", "family name", "given name", "set");
+                .as("nothing says that North is a set")
+                .containsExactly("is the number", "is the family name", "is the given name", "");
         assertThat(roster.lines())
                 .containsExactly(
-                        new RosterLine(1, "17", "Osei", "Kofi", "North"), new RosterLine(2, "18", "Quill", "Esme", ""));
+                        new RosterLine(1, "17", "Osei", "Kofi", ""), new RosterLine(2, "18", "Quill", "Esme", ""));
     }
 
     @Test
@@ -67,10 +69,10 @@ class PastedRosterTest {
         assertThat(roster.lines()).containsExactly(new RosterLine(5, "", "ALDOUS", "Wren", ""));
         assertThat(roster.problems())
                 .containsExactly(
-                        "Line 1 stands above the headings; it is left out.",
-                        "Line 2 stands above the headings; it is left out.",
-                        "Line 4 holds no name; it is left out.",
-                        "Line 6 holds the figures at the foot of the sheet; it is left out.");
+                        "Line 1 is above the headings.",
+                        "Line 2 is above the headings.",
+                        "Line 4 says what the marks are out of.",
+                        "Line 6 holds the figures at the foot of the sheet.");
     }
 
     @Test

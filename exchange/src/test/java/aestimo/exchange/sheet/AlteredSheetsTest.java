@@ -12,6 +12,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
@@ -48,7 +49,11 @@ class AlteredSheetsTest {
                 assertThat(OneRosterZip.read(file).classes()).as(trace).isNotEmpty();
             } else {
                 for (Sheet sheet : SheetReader.read(file)) {
-                    assertThat(MarkSheet.read(sheet, STUDENTS, List.of("Dune survey"))
+                    assertThat(MarkSheet.read(
+                                            sheet,
+                                            STUDENTS,
+                                            new MarkSheet.Context(
+                                                    List.of("Dune survey"), List.of(), false, LocalDate.of(2026, 9, 1)))
                                     .columns())
                             .as(trace)
                             .hasSameSizeAs(sheet.rows().get(0));

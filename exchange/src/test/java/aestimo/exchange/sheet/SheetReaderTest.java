@@ -10,6 +10,7 @@ import java.io.InputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -51,7 +52,7 @@ class SheetReaderTest {
         }
     }
 
-    private static byte[] zip(String... namesAndContents) throws IOException {
+    static byte[] zip(String... namesAndContents) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             for (int i = 0; i < namesAndContents.length; i += 2) {
@@ -163,7 +164,7 @@ class SheetReaderTest {
                         List.of("Name", "7.5", "7.5"),
                         List.of("", "", ""),
                         List.of("", "", ""),
-                        List.of("", "90%", "2027-02-05"));
+                        List.of("", "90%", "2027-02-05 10:00"));
     }
 
     @Test
@@ -178,6 +179,45 @@ class SheetReaderTest {
         refused(zip("readme.txt", "hello"), "an archive or a document, not a spreadsheet");
         refused(zip("xl/workbook.xml", "<workbook/>", "xl/vbaProject.bin", "code"), "The spreadsheet holds macros.");
         refused(sample("oneroster-1.2.zip"), "an archive or a document, not a spreadsheet");
+    }
+
+    /** Read as a table, each of their lines would be taken for somebody's name. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<!DOCTYPE html>\n<html><body>Sign in to the network</body></html>",
+                "  <html lang=\"en\"><head></head></html>",
+                "<?xml version=\"1.0\"?><list><name>Brandt</name></list>",
+                "<svg xmlns=\"http://www.w3.org/2000/svg\"></svg>",
+                "{\"format\": \"aestimo-markbook\"}",
+                "{}",
+                "[{\"name\": \"Brandt\"}]",
+                "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n",
+                "BEGIN:VCARD\nFN:Ilva Brandt\n"
+            })
+    void textThatIsNoTableIsRefused(String text) {
+        for (Charset charset : List.of(StandardCharsets.UTF_8, StandardCharsets.UTF_16)) {
+            refused(text.getBytes(charset), ", not a table. Save the list as a spreadsheet or CSV");
+        }
+    }
+
+    /** What only looks a little like it is a table all the same. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<5 marks,Name\n3,Brandt",
+                "[Name],[Mark]\nBrandt,3",
+                "{Name},{Mark}\nBrandt,3",
+                "<name>,mark\nBrandt,3",
+                "<heading>,mark\nBrandt,3",
+                "<bodywork>,mark\nBrandt,3",
+                "BEGIN,END\n1,2",
+                "html,css\n1,2"
+            })
+    void aTableMayBeginWithAnySign(String text) throws Exception {
+        assertThat(rows(text.getBytes(StandardCharsets.UTF_8)))
+                .hasSize(2)
+                .allSatisfy(row -> assertThat(row).hasSize(2));
     }
 
     @Test
@@ -267,5 +307,26 @@ class SheetReaderTest {
             }
         }
         refused(out.toByteArray(), "damaged");
+    }
+
+    @Test
+    void theTimeOfADayIsKept() throws Exception {
+        byte[] file = workbook(workbook -> {
+            CellStyle moment = workbook.createCellStyle();
+            moment.setDataFormat(workbook.createDataFormat().getFormat("d/m/yy h:mm"));
+            var row = workbook.createSheet("Quiz").createRow(0);
+            row.createCell(0).setCellValue(LocalDateTime.of(2027, 2, 4, 9, 24, 59));
+            row.createCell(1).setCellValue(LocalDateTime.of(2027, 2, 4, 0, 0));
+            row.forEach(cell -> cell.setCellStyle(moment));
+        });
+        assertThat(SheetReader.read(file).get(0).rows().get(0)).containsExactly("2027-02-04 09:24", "2027-02-04");
+        byte[] open = ods(odsDocument("""
+                <table:table-row>
+                <table:table-cell o:value-type="date" o:date-value="2027-02-04T09:24:59"><text:p>4/2</text:p></table:table-cell>
+                <table:table-cell o:value-type="date" o:date-value="2027-02-04T00:00:00"><text:p>4/2</text:p></table:table-cell>
+                <table:table-cell o:value-type="date" o:date-value="2027-02-04"><text:p>4/2</text:p></table:table-cell>
+                </table:table-row>"""));
+        assertThat(SheetReader.read(open).get(0).rows().get(0))
+                .containsExactly("2027-02-04 09:24", "2027-02-04", "2027-02-04");
     }
 }

@@ -15,6 +15,8 @@ import java.util.List;
 import org.apache.poi.ss.usermodel.CellType;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class TableTest {
     private static final Table TABLE = new Table(
@@ -75,5 +77,13 @@ class TableTest {
     void aRowOfAnotherLengthIsRefused() {
         assertThatThrownBy(() -> new Table("t", List.of("a", "b"), List.of(List.of(Cell.EMPTY))))
                 .hasMessage("row 1 has 1 cells under 2 headings");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"＝1+1", "＠cmd", " =1+1", "\u200E=1+1", "\u202E\u200B+7", "\u00A0-2", "\uFEFF@x"})
+    void noCellOfACsvFileIsTakenForAFormula(String text) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        CsvTable.write(new Table("Odd", List.of("Note"), List.of(List.of(Cell.of(text)))), out);
+        assertThat(out.toString(StandardCharsets.UTF_8)).contains("'" + text);
     }
 }

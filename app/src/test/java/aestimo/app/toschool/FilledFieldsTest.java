@@ -2,6 +2,7 @@ package aestimo.app.toschool;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.goals.GoalsMaker;
 import aestimo.app.register.LessonService;
 import aestimo.app.register.RegisterService;
 import aestimo.app.store.ActingTeacher;
@@ -11,13 +12,14 @@ import aestimo.app.testing.RunningApp;
 import aestimo.core.register.Lesson;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/** A school that asks for the attendance is told it from the register; nobody types it. */
+/** A school that asks for the attendance, or how many goals are secure, is told it by the figures; nobody types it. */
 @ExtendWith(RunningApp.class)
-class AttendanceFieldTest {
+class FilledFieldsTest {
     private RunningApp app;
     private OfficeServer office;
     private OwnReturn own;
@@ -133,5 +135,43 @@ class AttendanceFieldTest {
         asks("present");
         assertThat(own.page()).doesNotContain("differ from what was sealed", "differs from what was sealed");
         assertThat(field("Aldous")).isEmpty();
+    }
+
+    /** How many goals a student is secure in comes with the figures, is told where it differs, and goes as a number. */
+    @Test
+    void goalsSecureAreANumberToo() {
+        ActingTeacher.as(own.own.teacher(), () -> {
+            app.bean(GoalsMaker.class)
+                    .addAndLink(
+                            own.own.teacher(),
+                            own.own.id(),
+                            Map.of("Explains", List.of("Winter"), "Surveys", List.of("Winter")));
+            return null;
+        });
+        own.visitor.post("/school/asks", "name", "goals", "holds", "GOALS", "labels", "", "commentLength", "40");
+        own.begin();
+        assertThat(field("Aldous")).containsExactly("2");
+        assertThat(field("Arkady")).containsExactly("0");
+        String goal = own.own.read(
+                book -> book.book().goals().orElseThrow().all().get(0).id().text());
+        own.visitor.post(
+                own.own.base() + "/targets/goals/" + own.own.student("Arkady"),
+                "goal",
+                goal,
+                "level",
+                "secure",
+                "day",
+                "2027-02-20");
+        assertThat(own.page()).contains("1 result differs", "goals 0 → goals 1", "marks, goals or levels were altered");
+        own.visitor.post(own.base + "/" + own.id() + "/take");
+        own.seal();
+        assertThat(own.visitor.get(own.base + "/" + own.id() + "/sealed.json").body())
+                .contains("\"holds\":\"goals\"", "\"goals\":\"1\"");
+        own.send();
+        own.awaitReceived();
+        assertThat(office.received())
+                .anyMatch(line -> line.startsWith("Term 2 goals 2201 2"))
+                .anyMatch(line -> line.startsWith("Term 2 goals 2202 1"))
+                .anyMatch(line -> line.startsWith("Term 2 goals 2204 0"));
     }
 }

@@ -1,4 +1,4 @@
-package aestimo.app.sheet;
+package aestimo.app.picture;
 
 import aestimo.core.result.Standing;
 import aestimo.core.result.StudentStanding;
@@ -19,13 +19,13 @@ import org.jspecify.annotations.Nullable;
  * @param above whether the latest is at least the student's result
  * @param words the same for those who do not see it
  */
-record SoFar(String points, double x, double y, boolean above, String words) {
-    static final int WIDTH = 54;
-    static final int HEIGHT = 18;
+public record SoFar(String points, double x, double y, boolean above, String words) {
+    public static final int WIDTH = 54;
+    public static final int HEIGHT = 18;
     private static final int EDGE = 4;
 
     /** Null where nothing counts yet. */
-    static @Nullable SoFar of(Standing standing, StudentStanding own) {
+    public static @Nullable SoFar of(Standing standing, StudentStanding own) {
         List<Percent> percents = standing.assessments().stream()
                 .map((AssessmentFigures figures) -> figures.percentOf(own.student()))
                 .flatMap(Optional::stream)

@@ -1,0 +1,38 @@
+package aestimo.app.testing;
+
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.concurrent.Callable;
+
+/** A database that fails in the middle of what is done with it: whoever writes to one table is refused. */
+public final class FailingTable {
+    private FailingTable() {}
+
+    /**
+     * Does something while a table refuses.
+     *
+     * @param events such as {@code DELETE} or {@code INSERT OR UPDATE}
+     */
+    public static <T> T during(RunningApp app, String events, String table, Callable<T> work) throws Exception {
+        try (Connection owner = DriverManager.getConnection(
+                        app.cluster().url(), "aestimo_owner", app.cluster().password("owner"));
+                Statement statement = owner.createStatement()) {
+            statement.execute("CREATE FUNCTION fail_in_the_middle() RETURNS trigger LANGUAGE plpgsql AS"
+                    + " $$ BEGIN RAISE EXCEPTION 'the disk is full'; END $$");
+            statement.execute("CREATE TRIGGER fails_in_the_middle BEFORE " + events + " ON " + table
+                    + " FOR EACH ROW EXECUTE FUNCTION fail_in_the_middle()");
+            try {
+                return work.call();
+            } finally {
+                drop(statement, table);
+            }
+        }
+    }
+
+    private static void drop(Statement statement, String table) throws SQLException {
+        statement.execute("DROP TRIGGER fails_in_the_middle ON " + table);
+        statement.execute("DROP FUNCTION fail_in_the_middle()");
+    }
+}
