@@ -3,6 +3,7 @@ import "./frame.js";
 import { start as startDays } from "./days.js";
 import { start as startFinder } from "./finder.js";
 import { start as startHelp } from "./helper.js";
+import { clear as clearWhatWasLeft, start as startLeaving } from "./leaving.js";
 import { start as startUnsaved } from "./unsaved.js";
 
 /** What a module is for, told by a selector. Each exports start, called with every element the selector finds. */
@@ -30,6 +31,7 @@ const EACH = [
   ["#try", () => import("./tryout.js")],
   ["#return-form", () => import("./toschool.js")],
   ["#waiting", () => import("./waiting.js")],
+  ["#passkey, #new-passkey", () => import("./passkeys.js")],
 ];
 
 /** The same, once for a page that has any. */
@@ -42,6 +44,8 @@ startDays();
 startUnsaved();
 for (const form of document.querySelectorAll("#finder")) startFinder(form);
 for (const box of document.querySelectorAll("#help")) startHelp(box);
+for (const form of document.querySelectorAll("form[action='/sign-out']")) startLeaving(form);
+if (document.querySelector("[data-left]")) clearWhatWasLeft();
 for (const [selector, load] of EACH) {
   const found = [...document.querySelectorAll(selector)];
   if (found.length) load().then(({ start }) => found.forEach((it) => start(it)));

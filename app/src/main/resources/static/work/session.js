@@ -88,12 +88,48 @@ export const signInAgain = (onDone) => {
       field("Password", "password", "password", "current-password"),
       go,
     );
+    const code = field("Code from your app, or a recovery code", "code", "text", "one-time-code");
+    code.querySelector("input").required = false;
     // A place of its own: what the page says meanwhile must not wipe it away.
     document.getElementById("told").before(form);
+    const wait = (url) => {
+      const seconds = new URL(url).searchParams.get("wait");
+      return seconds ? `Too many tries. Wait ${seconds} seconds, then try again.` : "";
+    };
+    /** The page of the second step; its token goes with the code. */
+    let second = null;
+    const askSecond = (page, told) => {
+      second = page;
+      form.querySelectorAll("label").forEach((it) => it.remove());
+      go.before(code);
+      words.textContent = told;
+      code.querySelector("input").value = "";
+      code.querySelector("input").focus();
+    };
+    const sendSecond = async () => {
+      const typed = code.querySelector("input").value;
+      // Without a code: somebody has signed in with a passkey in another tab.
+      if (!typed) return enter(await session.renew());
+      const answer = await fetch("/sign-in/second-step", {
+        method: "POST",
+        body: new URLSearchParams({ _csrf: second.querySelector("meta[name=csrf]")?.content ?? "", code: typed }),
+      });
+      if (!answer.headers.has("X-Aestimo")) throw new Error("no answer of Aestimo");
+      const page = session.read(await answer.text());
+      if (!answer.url.includes("/second-step")) return enter(session.take(page));
+      askSecond(page, "");
+      return wait(answer.url) || "This code is not right, or was used already. Try the next one.";
+    };
     form.addEventListener("submit", async (event) => {
       event.preventDefault();
       go.disabled = true;
       try {
+        if (second) {
+          const problem = await sendSecond();
+          if (problem) words.textContent = problem;
+          go.disabled = false;
+          return;
+        }
         const before = session.read(await (await fetch("/sign-in")).text());
         const token = before.querySelector("meta[name=csrf]")?.content ?? "";
         const answer = await fetch("/sign-in", {
@@ -105,10 +141,13 @@ export const signInAgain = (onDone) => {
           }),
         });
         if (!answer.headers.has("X-Aestimo")) throw new Error("no answer of Aestimo");
-        const problem = /[?]wait/.test(answer.url)
-          ? "Too many tries. Wait ten minutes, then sign in again."
-          : enter(session.take(session.read(await answer.text())));
-        if (problem) words.textContent = problem;
+        const page = session.read(await answer.text());
+        if (answer.url.includes("/second-step")) {
+          askSecond(page, "One more step: a code. With a passkey, sign in in another tab, then press Sign in here.");
+        } else {
+          const problem = wait(answer.url) || enter(session.take(page));
+          if (problem) words.textContent = problem;
+        }
       } catch {
         words.textContent = "No answer. What you typed stays in this browser; try again in a moment.";
       }

@@ -148,6 +148,8 @@ class EveryPageJourney {
     }
 
     private static void assertNothingRunsOverTheEdge(Page page, String path, int width) {
+        // What looks at its new size by script does so with the next frame.
+        page.evaluate("() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))");
         assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
                 .as("%s at %s", path, width)
                 .isLessThanOrEqualTo(width);

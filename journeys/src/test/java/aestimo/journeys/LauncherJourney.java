@@ -17,6 +17,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -90,16 +92,39 @@ class LauncherJourney {
         assertThat(run("status", "--json").words())
                 .isEqualTo("{\"app\": \"http://localhost:" + settings.get("AESTIMO_PORT")
                         + "/\", \"office\": null, \"post\": null, \"running\": true}\n");
-        assertThat(run("start").words()).contains("application runs already");
+        Matcher code = Pattern.compile("make the first account there with the code (\\w{4}-\\w{4}-\\w{4})")
+                .matcher(start.words());
+        assertThat(code.find()).as(start.words()).isTrue();
+        assertThat(run("start").words()).contains("application runs already", code.group(1));
+        // The application knows the one password it needs, and so does nobody who reads its memory know another.
+        String environment = Files.readString(
+                Path.of("/proc", Files.readString(own.resolve("app.pid")).strip(), "environ"));
+        assertThat(environment)
+                .contains("AESTIMO_APP_PASSWORD=")
+                .doesNotContain("AESTIMO_OWNER_PASSWORD", "AESTIMO_SUPER_PASSWORD", "AESTIMO_OFFICE_PASSWORD");
         assertThat(run("demo").words()).contains("your own markbook is running.", "./aestimo stop");
         assertThat(type("long enough to do\n", "account", "add", "finch", "Fay Finch"))
                 .isEqualTo(new Answer(0, "The account finch is made.\n"));
         assertThat(type("short\n", "account", "add", "wren", "Wren"))
                 .isEqualTo(new Answer(2, "The password needs at least 10 characters.\n"));
         assertThat(run("account", "add").words()).contains("usage: ./aestimo account add");
+        assertThat(type("a harbour at six\n", "account", "reset", "finch"))
+                .isEqualTo(new Answer(0, "The account finch has its new password, and is signed out everywhere.\n"));
+        assertThat(type("a harbour at six\n", "account", "reset", "wren", "--without-second-step"))
+                .isEqualTo(new Answer(2, "There is no account with the sign-in name wren.\n"));
+        assertThat(run("start").words()).doesNotContain("first account");
 
         assertThat(run("stop").words()).contains("application stopped", "database stopped");
         assertThat(run("status").words()).startsWith("Nothing runs.");
+    }
+
+    @Test
+    void theDemoServesThisMachineAlone() throws Exception {
+        settings.put("AESTIMO_ADDRESS", "https://markbook.school.example");
+        Answer answer = run("demo");
+        assertThat(answer.exit()).isEqualTo(1);
+        assertThat(answer.words()).contains("passwords that everybody knows").contains("./aestimo start");
+        settings.remove("AESTIMO_ADDRESS");
     }
 
     @Test

@@ -39,6 +39,7 @@ final class Visit implements AutoCloseable {
                             "--no-first-run")));
 
     private final Server server;
+    private final String address;
     private final BrowserContext context;
     private final List<String> errors = new ArrayList<>();
     private Page page;
@@ -49,11 +50,18 @@ final class Visit implements AutoCloseable {
     }
 
     Visit(Server server, int width, int height) {
+        this(server, server.address(), width, height);
+    }
+
+    /** @param address where the browser finds it: that of a proxy in front of it, with whatever certificate */
+    Visit(Server server, String address, int width, int height) {
         this.server = server;
+        this.address = address;
         this.context = BROWSER.newContext(new Browser.NewContextOptions()
                 .setViewportSize(width, height)
                 .setHasTouch(width < 500)
-                .setBaseURL(server.address())
+                .setBaseURL(address)
+                .setIgnoreHTTPSErrors(true)
                 .setLocale("en-GB"));
         context.onPage(opened -> {
             opened.onPageError(error -> errors.add(opened.url() + ": " + error));
@@ -75,6 +83,10 @@ final class Visit implements AutoCloseable {
         return page;
     }
 
+    BrowserContext context() {
+        return context;
+    }
+
     Server server() {
         return server;
     }
@@ -89,7 +101,7 @@ final class Visit implements AutoCloseable {
         page.fill("#signIn", name);
         page.fill("#password", password);
         page.click("button.is-dark");
-        page.waitForURL(server.address() + "/");
+        page.waitForURL(address + "/");
     }
 
     void forgetSession() {

@@ -3,21 +3,13 @@ package aestimo.app.account;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Sent;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.List;
 import java.util.Map;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -25,62 +17,13 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** The door: the first account, signing in; and the account page. */
+/** How a teacher likes the pages, and what is printed on papers. */
 @Controller
 class AccountController {
     private final AccountService accounts;
 
     AccountController(AccountService accounts) {
         this.accounts = accounts;
-    }
-
-    @GetMapping("/sign-in")
-    String signIn(@AuthenticationPrincipal SignedInTeacher teacher) {
-        if (teacher != null) {
-            return "redirect:/";
-        }
-        return accounts.hasAnyAccount() ? "account/sign-in" : "redirect:/welcome";
-    }
-
-    @GetMapping("/welcome")
-    String welcome(Model model) {
-        if (accounts.hasAnyAccount()) {
-            return "redirect:/sign-in";
-        }
-        model.addAttribute("shortest", AccountService.SHORTEST_PASSWORD);
-        return "account/welcome";
-    }
-
-    @PostMapping("/welcome")
-    String createFirst(
-            @RequestParam String signIn,
-            @RequestParam String name,
-            @RequestParam String password,
-            Model model,
-            HttpServletRequest request,
-            HttpServletResponse response) {
-        if (accounts.hasAnyAccount()) {
-            return "redirect:/sign-in";
-        }
-        return Sent.of(() -> accounts.createFirst(signIn, name, password))
-                .to(it -> {
-                    signIn(accounts.check(signIn, password).orElseThrow(), request, response);
-                    return "redirect:/";
-                })
-                .orShow(model, () -> {
-                    model.addAttribute("signIn", signIn);
-                    model.addAttribute("name", name);
-                    model.addAttribute("shortest", AccountService.SHORTEST_PASSWORD);
-                    return "account/welcome";
-                });
-    }
-
-    private static void signIn(SignedInTeacher teacher, HttpServletRequest request, HttpServletResponse response) {
-        request.getSession();
-        request.changeSessionId();
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(teacher, null, List.of()));
-        new HttpSessionSecurityContextRepository().saveContext(context, request, response);
     }
 
     @PostMapping("/account/look")
@@ -149,15 +92,6 @@ class AccountController {
                 flash,
                 without.isEmpty() ? "The picture is saved." : "The picture is deleted.",
                 () -> accounts.savePicture(teacher.id(), chosen));
-    }
-
-    @PostMapping("/account/password")
-    String changePassword(
-            @AuthenticationPrincipal SignedInTeacher teacher,
-            @RequestParam String present,
-            @RequestParam String fresh,
-            RedirectAttributes flash) {
-        return saying(flash, "The password is changed.", () -> accounts.changePassword(teacher.id(), present, fresh));
     }
 
     private static String saying(RedirectAttributes flash, String done, Runnable work) {

@@ -45,12 +45,4 @@ interface AccountMapper {
     void updateListLines(@Param("teacher") TeacherId teacher, @Param("lines") ListLines lines);
 
     void updatePassword(@Param("teacher") TeacherId teacher, @Param("hash") String hash);
-
-    int countFailuresSince(@Param("signIn") String signIn, @Param("since") OffsetDateTime since);
-
-    void insertFailure(@Param("signIn") String signIn, @Param("now") OffsetDateTime now);
-
-    void deleteFailures(@Param("signIn") String signIn);
-
-    void deleteFailuresBefore(@Param("before") OffsetDateTime before);
 }

@@ -6,25 +6,23 @@ import aestimo.app.web.MailAddress;
 import aestimo.app.web.PictureFile;
 import aestimo.app.web.Problems;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.OffsetDateTime;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.security.crypto.password.PasswordEncoder;
+import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Makes accounts, checks sign-ins, and keeps how a teacher likes the pages. */
 @Service
 public class AccountService {
-    static final int SHORTEST_PASSWORD = 10;
-    /** The hash looks at no more than so many bytes of a password. */
-    static final int LONGEST_PASSWORD_BYTES = 72;
+    /** In characters, of whatever script. */
+    public static final int SHORTEST_PASSWORD = Passwords.SHORTEST;
 
-    private static final int FAILURES_ALLOWED = 5;
-    private static final Duration FAILURES_REMEMBERED = Duration.ofMinutes(10);
     private static final int PICTURE_SIDE = 600;
     private static final Set<String> THEMES = Set.of("auto", "light", "dark");
     private static final Set<String> ROW_HEIGHTS = Set.of("low", "medium", "high");
@@ -32,13 +30,16 @@ public class AccountService {
     private static final Set<String> SPELLINGS = Set.of("en-gb", "en");
 
     private final AccountMapper mapper;
-    private final PasswordEncoder encoder;
+    private final Passwords passwords;
     private final Clock clock;
+    /** Of no password at all, with the same cost as a real one. */
+    private final String nobodysHash;
 
-    AccountService(AccountMapper mapper, PasswordEncoder encoder, Clock clock) {
+    AccountService(AccountMapper mapper, Passwords passwords, Clock clock) {
         this.mapper = mapper;
-        this.encoder = encoder;
+        this.passwords = passwords;
         this.clock = clock;
+        this.nobodysHash = passwords.hash(UUID.randomUUID().toString());
     }
 
     /** False only in a new installation. */
@@ -77,22 +78,21 @@ public class AccountService {
         if (name.isBlank() || name.strip().length() > 100) {
             problems.at("name", "Your name needs 1 to 100 letters.");
         }
-        passwordProblems(password).forEach(words -> problems.at("password", words));
-        if (problems.isEmpty() && mapper.insert(lower, name.strip(), encoder.encode(password), now()) == 0) {
+        passwords.problem(password, own(lower, name)).ifPresent(words -> problems.at("password", words));
+        if (problems.isEmpty() && mapper.insert(lower, name.strip(), passwords.hash(password), now()) == 0) {
             problems.at("signIn", "There is an account with the sign-in name " + lower + " already.");
         }
         problems.refuse();
         return mapper.findBySignIn(lower).orElseThrow().id();
     }
 
-    private static List<String> passwordProblems(String password) {
-        if (password.length() < SHORTEST_PASSWORD) {
-            return List.of("The password needs at least " + SHORTEST_PASSWORD + " characters.");
-        }
-        return password.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES
-                ? List.of(
-                        "The password is too long: at most " + LONGEST_PASSWORD_BYTES + " letters, fewer with accents.")
-                : List.of();
+    /** What others know of somebody, and so try first. */
+    private static List<String> own(String signIn, String name) {
+        return Stream.concat(
+                        Stream.of(signIn, "aestimo", "markbook"),
+                        Arrays.stream(name.strip().split("\\s+", 10)))
+                .filter(word -> !word.isEmpty())
+                .toList();
     }
 
     /** The account with a sign-in name, if there is one. */
@@ -102,30 +102,19 @@ public class AccountService {
     }
 
     /** The teacher a name and password belong to; empty where they do not fit. */
-    @Transactional(readOnly = true)
+    @Transactional
     public Optional<SignedInTeacher> check(String signIn, String password) {
         Optional<Account> account = mapper.findBySignIn(canonical(signIn));
         // The hash is computed for unknown names too, so that the time taken does not tell which names exist.
-        String hash = account.map(Account::passwordHash).orElse(NobodysHash.VALUE);
-        boolean fits = encoder.matches(password, hash);
-        return account.filter(known -> fits).map(known -> new SignedInTeacher(known.id(), known.signIn()));
-    }
-
-    /** Whether too many sign-ins with this name failed just now. */
-    @Transactional(readOnly = true)
-    public boolean isThrottled(String signIn) {
-        return mapper.countFailuresSince(canonical(signIn), now().minus(FAILURES_REMEMBERED)) >= FAILURES_ALLOWED;
-    }
-
-    @Transactional
-    public void rememberFailure(String signIn) {
-        mapper.deleteFailuresBefore(now().minus(FAILURES_REMEMBERED));
-        mapper.insertFailure(canonical(signIn), now());
-    }
-
-    @Transactional
-    public void forgetFailures(String signIn) {
-        mapper.deleteFailures(canonical(signIn));
+        String hash = account.map(Account::passwordHash).orElse(nobodysHash);
+        if (!passwords.fits(password, hash) || account.isEmpty()) {
+            return Optional.empty();
+        }
+        Account known = account.get();
+        if (passwords.isOld(hash)) {
+            mapper.updatePassword(known.id(), passwords.hash(password));
+        }
+        return Optional.of(new SignedInTeacher(known.id(), known.signIn()));
     }
 
     @Transactional(readOnly = true)
@@ -197,30 +186,51 @@ public class AccountService {
         mapper.updatePicture(teacher, file.length == 0 ? null : PictureFile.png(file, PICTURE_SIDE));
     }
 
-    /** @throws FormException when the old password is wrong or the new one will not do */
+    /**
+     * @throws WrongPasswordException when the present one is another
+     * @throws FormException when the new one will not do
+     */
     @Transactional
-    public void changePassword(TeacherId teacher, String old, String fresh) {
-        Account account = mapper.findById(teacher).orElseThrow();
-        if (!encoder.matches(old, account.passwordHash())) {
-            throw FormException.at("present", "The present password is not right. Nothing was changed.");
+    public void changePassword(TeacherId teacher, String present, String fresh) {
+        demandPassword(teacher, present);
+        setPassword(teacher, fresh);
+    }
+
+    /** @throws WrongPasswordException when the present password is another */
+    @Transactional(readOnly = true)
+    public void demandPassword(TeacherId teacher, String present) {
+        if (!passwords.fits(present, mapper.findById(teacher).orElseThrow().passwordHash())) {
+            throw new WrongPasswordException();
         }
-        Problems problems = new Problems();
-        passwordProblems(fresh).forEach(words -> problems.at("fresh", words));
-        problems.refuse();
-        mapper.updatePassword(teacher, encoder.encode(fresh));
+    }
+
+    /**
+     * Sets it without asking for the present one: for the administrator's command.
+     *
+     * @throws FormException when it will not do
+     */
+    @Transactional
+    public void resetPassword(TeacherId teacher, String fresh) {
+        setPassword(teacher, fresh);
+    }
+
+    private void setPassword(TeacherId teacher, String fresh) {
+        String signIn = mapper.findById(teacher).orElseThrow().signIn();
+        passwords
+                .problem(fresh, own(signIn, mapper.findSettings(teacher).name()))
+                .ifPresent(words -> {
+                    throw FormException.at("fresh", words);
+                });
+        mapper.updatePassword(teacher, passwords.hash(fresh));
     }
 
     private OffsetDateTime now() {
         return OffsetDateTime.now(clock);
     }
 
-    private static String canonical(String signIn) {
+    /** A sign-in name as it is kept. */
+    public static String canonical(String signIn) {
         String stripped = signIn.strip().toLowerCase(Locale.ROOT);
         return stripped.length() > 100 ? stripped.substring(0, 101) : stripped;
-    }
-
-    /** A hash of no password at all, with the same cost as a real one. */
-    private static final class NobodysHash {
-        private static final String VALUE = "{bcrypt}$2a$12$eImiTXuWVxfM37uY4JANjQ.Y0PzwXGdq1DLmZzXQZsYqhF8kB5bKe";
     }
 }

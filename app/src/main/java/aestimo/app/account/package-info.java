@@ -1,5 +1,5 @@
 /**
- * Accounts, signing in, and how a teacher likes the pages to look. Entry class: {@link aestimo.app.account.AccountService}.
+ * Accounts, their passwords, and how a teacher likes the pages to look. Entry class: {@link aestimo.app.account.AccountService}.
  */
 @NullMarked
 package aestimo.app.account;

@@ -4,6 +4,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.frame.PageFrame;
+import aestimo.app.guard.TakesMuch;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
@@ -31,6 +32,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Importing: the source, its columns, its students, its marks, on one page. */
 @Controller
+@TakesMuch
 @RequestMapping("/classes/{classId}/marks/import")
 class ImportController {
     private static final int LONGEST_PASTE = 2_000_000;

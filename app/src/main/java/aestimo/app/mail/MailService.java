@@ -3,6 +3,8 @@ package aestimo.app.mail;
 import aestimo.app.account.AccountService;
 import aestimo.app.contacts.ContactService;
 import aestimo.app.contacts.Reach;
+import aestimo.app.events.SecurityEvent.Kind;
+import aestimo.app.events.SecurityEvents;
 import aestimo.app.frame.OpenClass;
 import aestimo.app.handout.HandedOutService;
 import aestimo.app.handout.HandedOutService.HandedOut;
@@ -38,6 +40,7 @@ public class MailService {
     private final ContactService contacts;
     private final AccountService accounts;
     private final HandedOutService handedOut;
+    private final SecurityEvents events;
     private final JsonMapper json;
 
     MailService(
@@ -48,7 +51,9 @@ public class MailService {
             ContactService contacts,
             AccountService accounts,
             HandedOutService handedOut,
+            SecurityEvents events,
             JsonMapper json) {
+        this.events = events;
         this.mapper = mapper;
         this.mailer = mailer;
         this.jobs = jobs;
@@ -118,6 +123,7 @@ public class MailService {
                         messages.size()));
         if (begun.begun()) {
             messages.forEach(row -> mapper.insert(teacher, of(row, begun.job().id())));
+            events.record(teacher, Kind.SENT, messages.size() + " by mail, class " + open.id());
         }
         return begun.job();
     }

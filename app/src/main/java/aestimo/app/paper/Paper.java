@@ -1,5 +1,7 @@
 package aestimo.app.paper;
 
+import aestimo.app.guard.FairTurns;
+import aestimo.app.store.ActingTeacher;
 import com.openhtmltopdf.css.sheet.FontFaceRule;
 import com.openhtmltopdf.extend.FSStream;
 import com.openhtmltopdf.extend.SVGDrawer;
@@ -17,6 +19,7 @@ import java.io.OutputStream;
 import java.io.Reader;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -41,6 +44,9 @@ class Paper {
     /** Reading the fonts takes longer than laying out a page. */
     private static final FSDefaultCacheStore FONT_METRICS = new FSDefaultCacheStore();
 
+    /** One at a time, since laying out a whole class takes a good part of the server's memory. */
+    private final FairTurns turns = new FairTurns(1, Duration.ofSeconds(60));
+
     private final ITemplateEngine templates;
     private final SVGDrawer pictures = new Pictures();
 
@@ -49,19 +55,37 @@ class Paper {
     }
 
     /**
-     * Makes one at a time, since laying out a whole class takes a good part of the server's memory.
+     * Makes a whole paper, in this teacher's turn.
      *
      * @param out not closed
      */
-    synchronized void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
-        PdfRendererBuilder builder = builder(template, model);
-        builder.toStream(out);
-        builder.run();
+    void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
+        FairTurns.Turn turn = turn();
+        try {
+            PdfRendererBuilder builder = builder(template, model);
+            builder.toStream(out);
+            builder.run();
+        } finally {
+            turn.close();
+        }
+    }
+
+    private FairTurns.Turn turn() {
+        return turns.begin(
+                ActingTeacher.current().<Object>map(teacher -> teacher).orElse(""));
     }
 
     /** Lays out a part of a file. */
-    synchronized void lay(String template, Map<String, Object> model, PdfInParts into) throws IOException {
-        PdfRendererBuilder builder = builder(template, model);
+    void lay(String template, Map<String, Object> model, PdfInParts into) throws IOException {
+        FairTurns.Turn turn = turn();
+        try {
+            layInTurn(builder(template, model), into);
+        } finally {
+            turn.close();
+        }
+    }
+
+    private static void layInTurn(PdfRendererBuilder builder, PdfInParts into) throws IOException {
         builder.usePDDocument(into.document());
         try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
             renderer.createPDFWithoutClosing();

@@ -10,11 +10,14 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import tools.jackson.databind.json.JsonMapper;
 
 /** All that is kept of one student, on one page and in one file: for whoever asks what that is. */
 @Controller
@@ -23,7 +26,10 @@ class AllOfStudentController {
     private final AllOfStudent all;
     private final ExportService exports;
 
-    AllOfStudentController(FrameService frames, AllOfStudent all, ExportService exports) {
+    private final JsonMapper json;
+
+    AllOfStudentController(FrameService frames, AllOfStudent all, ExportService exports, JsonMapper json) {
+        this.json = json;
         this.frames = frames;
         this.all = all;
         this.exports = exports;
@@ -41,6 +47,14 @@ class AllOfStudentController {
                                     .toList())
                             .toList());
         }
+
+        private Map<String, String> named(List<String> row) {
+            Map<String, String> named = new LinkedHashMap<>();
+            for (int i = 0; i < row.size(); i++) {
+                named.put(headings.get(i), row.get(i));
+            }
+            return named;
+        }
     }
 
     @GetMapping("/classes/{classId}/room/people/{enrolmentId}")
@@ -55,6 +69,20 @@ class AllOfStudentController {
                         .map(Shown::of)
                         .toList());
         return "people/all";
+    }
+
+    /** The same for another program: each part with its lines, headings as names. */
+    @GetMapping("/classes/{classId}/room/people/{enrolmentId}/all.json")
+    void json(OpenClass open, @PathVariable long enrolmentId, HttpServletResponse response) throws IOException {
+        Student student = open.classBook().student(enrolmentId);
+        Map<String, List<Map<String, String>>> parts = new LinkedHashMap<>();
+        for (Table table : all.tables(open.teacher(), open.id(), enrolmentId)) {
+            Shown shown = Shown.of(table);
+            parts.put(shown.title(), shown.rows().stream().map(shown::named).toList());
+        }
+        json.writeValue(
+                Download.begin(response, student.listName() + ", everything saved", "application/json", ".json"),
+                parts);
     }
 
     @GetMapping({

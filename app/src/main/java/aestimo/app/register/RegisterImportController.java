@@ -2,6 +2,7 @@ package aestimo.app.register;
 
 import aestimo.app.frame.FrameService;
 import aestimo.app.frame.OpenClass;
+import aestimo.app.guard.TakesMuch;
 import aestimo.app.web.CarriedText;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
@@ -24,6 +25,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Importing attendance: pasted or from a file, looked through on the same page, then imported. */
 @Controller
+@TakesMuch
 @RequestMapping("/classes/{classId}/room/import")
 class RegisterImportController {
     private static final int LONGEST_SOURCE = 100;

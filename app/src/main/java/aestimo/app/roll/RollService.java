@@ -200,7 +200,12 @@ public class RollService {
                         ? line.studentId()
                         : mapper.insertStudent(teacher, as.number(), as.family(), as.given());
                 joining.add(mapper.insertEnrolment(teacher, classId, student, as.set(), from));
-                changes.recordGroundwork(teacher, classId, "students", "", name(as.family(), as.given()));
+                changes.recordGroundwork(
+                        teacher,
+                        classId,
+                        "students",
+                        "",
+                        as.given().isEmpty() ? as.family() : as.family() + ", " + as.given());
             }
         }
         if (!joining.isEmpty()) {

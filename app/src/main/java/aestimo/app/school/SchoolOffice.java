@@ -2,14 +2,12 @@ package aestimo.app.school;
 
 import aestimo.app.school.SchoolException.Kind;
 import aestimo.app.web.Patience;
-import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -17,7 +15,11 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
@@ -38,13 +40,17 @@ public class SchoolOffice {
     private static final String ROSTERING = "/ims/oneroster/rostering/v1p2";
     private static final String GRADEBOOK = "/ims/oneroster/gradebook/v1p2";
     private static final int LONGEST_WORDS = 300;
+    /** Two hundred records of the longest kind are a fraction of it. */
+    private static final long LARGEST_ANSWER = 8_000_000;
 
     private final HttpClient http;
     private final Duration patience;
     private final JsonMapper json;
+    private final SchoolHosts hosts;
     private final Map<Connection, String> tokens = new ConcurrentHashMap<>();
 
-    SchoolOffice(JsonMapper json, Patience patience) {
+    SchoolOffice(JsonMapper json, Patience patience, SchoolHosts hosts) {
+        this.hosts = hosts;
         this.json = json;
         this.patience = patience.office();
         this.http = HttpClient.newBuilder()
@@ -167,18 +173,37 @@ public class SchoolOffice {
                         + "). Look at the client's name and secret under The school.");
     }
 
+    /** One call; however slowly its answer trickles, it is over in time. */
     private HttpResponse<String> ask(HttpRequest request) {
+        hosts.problem(request.uri()).ifPresent(words -> {
+            throw new SchoolException(Kind.HELD, words);
+        });
+        CompletableFuture<HttpResponse<String>> answer =
+                http.sendAsync(request, information -> new BoundedText(LARGEST_ANSWER));
         try {
-            return http.send(request, BodyHandlers.ofString(StandardCharsets.UTF_8));
-        } catch (HttpTimeoutException slow) {
-            throw new SchoolException(
-                    Kind.LATER, "The school's service did not answer within " + patience.toSeconds() + " seconds.");
-        } catch (IOException away) {
+            return answer.get(patience.toMillis(), TimeUnit.MILLISECONDS);
+        } catch (TimeoutException slow) {
+            throw tooSlow();
+        } catch (ExecutionException failed) {
+            if (failed.getCause() instanceof HttpTimeoutException) {
+                throw tooSlow();
+            }
+            if (failed.getCause() instanceof BoundedText.TooLargeException) {
+                throw new SchoolException(
+                        Kind.HELD, "What answers there does not speak OneRoster 1.2: its answer is too large.");
+            }
             throw new SchoolException(Kind.LATER, "The school's service cannot be reached.");
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
             throw new SchoolException(Kind.LATER, "Sending was interrupted.");
+        } finally {
+            answer.cancel(true);
         }
+    }
+
+    private SchoolException tooSlow() {
+        return new SchoolException(
+                Kind.LATER, "The school's service did not answer within " + patience.toSeconds() + " seconds.");
     }
 
     private SchoolException refused(HttpResponse<String> answer) {

@@ -1,5 +1,7 @@
 package aestimo.app.school;
 
+import aestimo.app.events.SecurityEvent.Kind;
+import aestimo.app.events.SecurityEvents;
 import aestimo.app.school.SchoolField.Holds;
 import aestimo.app.school.SchoolMapper.FieldRow;
 import aestimo.app.store.TeacherId;
@@ -32,9 +34,13 @@ public class SchoolService {
     private static final int HIGHEST_PORT = 65_535;
 
     private final SchoolMapper mapper;
+    private final SchoolHosts hosts;
+    private final SecurityEvents events;
 
-    SchoolService(SchoolMapper mapper) {
+    SchoolService(SchoolMapper mapper, SchoolHosts hosts, SecurityEvents events) {
         this.mapper = mapper;
+        this.hosts = hosts;
+        this.events = events;
     }
 
     /** Empty where no school is connected. */
@@ -63,6 +69,8 @@ public class SchoolService {
                     "address",
                     "The address is “" + asked.address()
                             + "”. It must be one such as https://records.school.example, without a name or password in it.");
+        } else {
+            hosts.problem(URI.create(address)).ifPresent(words -> problems.at("address", words));
         }
         if (asked.client().isEmpty()) {
             problems.at("client", "The client's name is missing. The school gives it with the secret.");
@@ -77,6 +85,7 @@ public class SchoolService {
         }
         problems.refuse();
         mapper.writeConnection(teacher, new Connection(address, asked.client(), secret, asked.schoolTeacher()));
+        events.record(teacher, Kind.SCHOOL_CHANGED, "connected");
     }
 
     private static String withoutEndSlashes(String address) {
@@ -106,6 +115,7 @@ public class SchoolService {
     @Transactional
     public void disconnect(TeacherId teacher) {
         mapper.deleteConnection(teacher);
+        events.record(teacher, Kind.SCHOOL_CHANGED, "disconnected");
     }
 
     /** What else the school asks for, in its order. */

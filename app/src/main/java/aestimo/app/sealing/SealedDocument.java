@@ -122,11 +122,56 @@ public record SealedDocument(
             String reason,
             SortedMap<String, String> fields,
             String comment,
-            String working) {}
+            String working) {
+        private Row without(String instead) {
+            return new Row(
+                    id,
+                    instead,
+                    percent,
+                    exact,
+                    grade,
+                    aim,
+                    sentAs,
+                    noGrade,
+                    "",
+                    fields,
+                    "",
+                    working.replace(name, instead));
+        }
+    }
 
     /** The form that is hashed. */
-    String canonical() {
+    public String canonical() {
         return CANONICAL.writeValueAsString(this);
+    }
+
+    /**
+     * The same without what tells who a student was: name, comment and reason, here and in the markbook file. What is
+     * figured from the file stays as it is.
+     *
+     * @param id as the markbook file calls the student
+     * @param instead the name in place of the student's own
+     */
+    public SealedDocument without(String id, String instead) {
+        return new SealedDocument(
+                format,
+                version,
+                school,
+                teacher,
+                year,
+                className,
+                term,
+                number,
+                replaces,
+                taken,
+                sealed,
+                bands,
+                categories,
+                fields,
+                students.stream()
+                        .map(row -> row.id().equals(id) ? row.without(instead) : row)
+                        .toList(),
+                NamelessMarkbook.of(markbook, id, instead));
     }
 
     /** The bands by themselves, as they are kept beside it. */

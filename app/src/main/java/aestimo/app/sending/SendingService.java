@@ -1,5 +1,7 @@
 package aestimo.app.sending;
 
+import aestimo.app.events.SecurityEvent.Kind;
+import aestimo.app.events.SecurityEvents;
 import aestimo.app.returns.ReturnRow;
 import aestimo.app.returns.ReturnService;
 import aestimo.app.returns.SchoolReturn;
@@ -27,9 +29,12 @@ public class SendingService {
     private final SendingMapper mapper;
     private final ReturnService returns;
     private final SchoolService school;
+    private final SecurityEvents events;
     private final Clock clock;
 
-    SendingService(SendingMapper mapper, ReturnService returns, SchoolService school, Clock clock) {
+    SendingService(
+            SendingMapper mapper, ReturnService returns, SchoolService school, SecurityEvents events, Clock clock) {
+        this.events = events;
         this.mapper = mapper;
         this.returns = returns;
         this.school = school;
@@ -62,6 +67,7 @@ public class SendingService {
         }
         mapper.holdOlder(teacher, classId, own.termId(), own.number());
         mapper.begin(teacher, classId, returnId, OffsetDateTime.now(clock));
+        events.record(teacher, Kind.SENT, "return " + returnId + " of class " + classId + " to the school");
         Map<Long, ReturnRow> before = new HashMap<>();
         Optional<SchoolReturn> corrected = returns.corrected(teacher, own);
         corrected.ifPresent(it -> it.rows().forEach(row -> before.put(row.enrolmentId(), row)));

@@ -37,6 +37,7 @@ class ErrorPages implements ErrorController {
             case 403 -> "This page had grown too old";
             case 404 -> "There is nothing here";
             case 400, 405, 413, 415, 422 -> "That could not be read";
+            case 429 -> "Too much at once just now";
             case 503 -> "The database does not answer";
             default -> "Something went wrong";
         };
@@ -53,6 +54,9 @@ class ErrorPages implements ErrorController {
                         + " or belongs to somebody else.";
             case 400, 405, 413, 415, 422 ->
                 "The address or the form held something this page does not understand. Nothing was changed.";
+            case 429 ->
+                "Other large files or papers are being worked on at this moment, and this one waited in vain. Nothing was"
+                        + " changed: go back and send it again in a minute.";
             case 503 ->
                 "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is running.";
             default ->

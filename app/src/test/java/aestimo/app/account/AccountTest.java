@@ -4,26 +4,31 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import aestimo.app.testing.RunningApp;
-import aestimo.app.testing.Visitor;
+import java.util.List;
+import java.util.Locale;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 
 @ExtendWith(RunningApp.class)
 class AccountTest {
-    private static String location(java.net.http.HttpResponse<String> answer) {
-        return answer.headers().firstValue("Location").orElse("");
+    private static final String GOOD = "long enough to do";
+
+    private static String hash(RunningApp app, String name) {
+        return app.bean(AccountMapper.class).findBySignIn(name).orElseThrow().passwordHash();
     }
 
     @Test
     void whatWillNotDoIsNamedAtOnce(RunningApp app) {
-        assertThatThrownBy(() -> app.bean(AccountService.class).create("a b", "  ", "short"))
+        AccountService accounts = app.bean(AccountService.class);
+        assertThatThrownBy(() -> accounts.create("a b", "  ", "short"))
                 .hasMessageContaining("sign-in name needs")
                 .hasMessageContaining("Your name needs")
                 .hasMessageContaining("at least 10 characters");
-        assertThatThrownBy(() -> app.bean(AccountService.class).create("MARIN", "Other", "long enough to do"))
+        assertThatThrownBy(() -> accounts.create("MARIN", "Other", GOOD))
                 .hasMessage("There is an account with the sign-in name marin already.");
-        assertThatThrownBy(() -> app.bean(AccountService.class).createFirst("x1", "X", "long enough to do"))
+        assertThatThrownBy(() -> accounts.createFirst("x1", "X", GOOD))
                 .hasMessageContaining("first account exists already");
     }
 
@@ -31,45 +36,73 @@ class AccountTest {
     void passwordsAreHashedAndSignInForgivesCase(RunningApp app) {
         String name = "p" + UUID.randomUUID();
         AccountService accounts = app.bean(AccountService.class);
-        accounts.create(name, "Pat Teacher", "long enough to do");
-        assertThat(app.bean(AccountMapper.class)
-                        .findBySignIn(name)
-                        .orElseThrow()
-                        .passwordHash())
-                .startsWith("{bcrypt}$2a$12$");
-        assertThat(accounts.check(name.toUpperCase(java.util.Locale.ROOT) + " ", "long enough to do"))
-                .isPresent();
+        accounts.create(name, "Pat Teacher", GOOD);
+        assertThat(hash(app, name)).startsWith("{quick}").doesNotContain(GOOD);
+        assertThat(accounts.check(name.toUpperCase(Locale.ROOT) + " ", GOOD)).isPresent();
         assertThat(accounts.check(name, "long enough to dO")).isEmpty();
-        assertThat(accounts.check("nobody", "long enough to do")).isEmpty();
+        assertThat(accounts.check("nobody", GOOD)).isEmpty();
     }
 
     @Test
-    void aGuesserMustWait(RunningApp app) {
-        String name = "w" + UUID.randomUUID();
-        app.bean(AccountService.class).create(name, "Pat Teacher", "long enough to do");
-        Visitor guesser = new Visitor(app.address());
-        for (int i = 0; i < 5; i++) {
-            assertThat(location(guesser.signIn(name, "wrong guess " + i))).endsWith("/sign-in?wrong");
+    void peoplesPasswordsAreHashedSlowlyAndQuickOnesMadeAnew() {
+        Passwords real = new Passwords(false);
+        Passwords quick = new Passwords(true);
+        String hash = real.hash(GOOD);
+        assertThat(hash).startsWith("{pbkdf2}");
+        assertThat(real.fits(GOOD, hash)).isTrue();
+        assertThat(real.fits(GOOD + " ", hash)).isFalse();
+        assertThat(real.isOld(hash)).isFalse();
+        assertThat(real.isOld(quick.hash(GOOD))).isTrue();
+        assertThat(real.fits(GOOD, quick.hash(GOOD))).isTrue();
+    }
+
+    @Test
+    void everyCharacterOfALongPasswordCountsWhateverItsScript(RunningApp app) {
+        AccountService accounts = app.bean(AccountService.class);
+        for (String letter : List.of("語", "é", "ж", "🌊")) {
+            String name = "l" + UUID.randomUUID();
+            String password = "Über den Fluß, 川を渡る: " + letter.repeat(40);
+            accounts.create(name, "Pat Teacher", password + "a");
+            assertThat(accounts.check(name, password + "a")).isPresent();
+            assertThat(accounts.check(name, password + "b")).isEmpty();
         }
-        assertThat(location(guesser.signIn(name, "long enough to do"))).endsWith("/sign-in?wait");
-        assertThat(guesser.get("/sign-in?wait").body()).contains("Wait ten minutes");
+        // An accent typed as one sign or as two is the same to whoever types it.
+        String name = "l" + UUID.randomUUID();
+        accounts.create(name, "Pat Teacher", "caf\u00E9 on the old bridge");
+        assertThat(accounts.check(name, "cafe\u0301 on the old bridge")).isPresent();
+        assertThatThrownBy(() -> accounts.create("l" + UUID.randomUUID(), "P", "long words ".repeat(19)))
+                .hasMessageContaining("over 200 characters");
     }
 
     @Test
-    void theWelcomePageClosesAfterTheFirstAccount(RunningApp app) {
-        Visitor stranger = new Visitor(app.address());
-        assertThat(location(stranger.get("/welcome"))).endsWith("/sign-in");
-        stranger.get("/sign-in");
-        assertThat(location(stranger.post("/welcome", "signIn", "evil", "name", "E", "password", "long enough to do")))
-                .endsWith("/sign-in");
-        assertThat(app.bean(AccountService.class).find("evil")).isEmpty();
+    void whatIsGuessedFirstIsRefused(RunningApp app) {
+        AccountService accounts = app.bean(AccountService.class);
+        for (String easy : List.of(
+                "password123",
+                "1234567890",
+                "qwertyuiop",
+                "Password2026",
+                "aaaaaaaaaaaa",
+                "iloveyou123",
+                "marguerite1")) {
+            assertThatThrownBy(() -> accounts.create("marguerite", "Marguerite Teacher", easy))
+                    .as(easy)
+                    .hasMessageContaining("guessed first");
+        }
+        assertThat(accounts.find("marguerite")).isEmpty();
     }
 
     @Test
-    void signingOutEndsTheSession(RunningApp app) {
-        Visitor marin = Visitor.signedIn(app, "marin");
-        assertThat(marin.get("/").statusCode()).isEqualTo(200);
-        assertThat(location(marin.post("/sign-out"))).endsWith("/sign-in?out");
-        assertThat(location(marin.get("/"))).endsWith("/sign-in");
+    void aPasswordOfTheEarlierKindStillFitsAndIsMadeAnew(RunningApp app) {
+        String name = "o" + UUID.randomUUID();
+        AccountService accounts = app.bean(AccountService.class);
+        accounts.create(name, "Pat Teacher", GOOD);
+        String old = "{bcrypt}" + new BCryptPasswordEncoder(4).encode("cafe\u0301 of before");
+        app.bean(AccountMapper.class).updatePassword(accounts.find(name).orElseThrow(), old);
+        assertThat(accounts.check(name, "another one of before")).isEmpty();
+        assertThat(hash(app, name)).isEqualTo(old);
+        assertThat(accounts.check(name, "cafe\u0301 of before")).isPresent();
+        assertThat(hash(app, name)).startsWith("{quick}");
+        assertThat(accounts.check(name, "caf\u00E9 of before")).isPresent();
     }
 }

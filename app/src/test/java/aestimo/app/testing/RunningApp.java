@@ -8,6 +8,8 @@ import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
  * The real application with the demo data on the tests' own cluster, started once for all tests that ask for it as a
@@ -44,8 +46,19 @@ public final class RunningApp implements ParameterResolver {
             application.setDefaultProperties(settings);
             started.context = application.run();
             started.cluster.keepDemo();
+            // Where the demo was kept, the database was away for a moment, and what the pool had open is closed.
+            JdbcTemplate jdbc = started.context.getBean(JdbcTemplate.class);
+            Await.until("the application has its database", () -> answers(jdbc));
         }
         return started;
+    }
+
+    private static boolean answers(JdbcTemplate jdbc) {
+        try {
+            return jdbc.queryForList("SELECT 1 FROM generate_series(1, 3)").size() == 3;
+        } catch (DataAccessException notYet) {
+            return false;
+        }
     }
 
     public TestCluster cluster() {

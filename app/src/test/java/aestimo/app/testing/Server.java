@@ -25,12 +25,14 @@ public final class Server {
     private final TestCluster cluster;
     private final int port = TestCluster.freePort();
     private final boolean demo;
+    private final Map<String, String> more;
     private Process process;
 
     /** The one that runs; those of test classes that are over would only take memory and time from it. */
     private static Server running;
 
-    private Server(boolean demo) {
+    private Server(boolean demo, Map<String, String> more) {
+        this.more = more;
         if (running != null) {
             running.kill();
         }
@@ -42,14 +44,19 @@ public final class Server {
 
     /** A new, empty installation. */
     public static Server empty() {
-        Server server = new Server(false);
+        return empty(Map.of());
+    }
+
+    /** @param more settings, as environment variables */
+    public static Server empty(Map<String, String> more) {
+        Server server = new Server(false, more);
         server.start();
         return server;
     }
 
     /** An installation with the demo data, at the demo's date. */
     public static Server withDemo() {
-        Server server = new Server(true);
+        Server server = new Server(true, Map.of());
         server.start();
         server.cluster.keepDemo();
         Await.until("the application has its database", server::answers);
@@ -82,6 +89,7 @@ public final class Server {
             environment.put("AESTIMO_PORT", Integer.toString(port));
             environment.put("AESTIMO_TODAY", "2027-02-24");
             environment.put("AESTIMO_DEMO", Boolean.toString(demo));
+            environment.putAll(more);
             process = builder.redirectErrorStream(true)
                     .redirectOutput(ProcessBuilder.Redirect.appendTo(
                             Path.of("target", "server-" + port + ".log").toFile()))

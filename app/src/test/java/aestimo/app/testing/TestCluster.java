@@ -17,6 +17,9 @@ import java.util.stream.Collectors;
 
 /** A PostgreSQL cluster of the tests' own, made by the launcher as any other, gone when the tests are over. */
 public final class TestCluster {
+    /** What whoever makes the first account is asked for. */
+    public static final String FIRST_CODE = "TEST-CODE-2345";
+
     private final Path folder;
     private final int port;
     private final Map<String, String> secrets;
@@ -105,12 +108,16 @@ public final class TestCluster {
     public Map<String, String> environment() {
         Map<String, String> environment = new HashMap<>(secrets);
         environment.put("AESTIMO_DB_PORT", Integer.toString(port));
+        environment.put("AESTIMO_MIGRATES", "true");
+        environment.put("AESTIMO_QUICK_HASHES", "true");
+        environment.put("AESTIMO_FIRST_CODE", FIRST_CODE);
         environment.put("SPRING_MAIL_HOST", "127.0.0.1");
         environment.put("SPRING_MAIL_PORT", Integer.toString(mailPort));
         environment.put("AESTIMO_MAIL_FROM", "markbook@tidewater.example");
         environment.put("AESTIMO_MAIL_PER_MINUTE", "6000");
         // No test waits as long for others as people do.
         environment.put("AESTIMO_MAIL_TIMEOUT_MS", "3000");
+        environment.put("AESTIMO_PATIENCE_BODY", "4s");
         environment.put("AESTIMO_PATIENCE_OFFICE", "3s");
         environment.put("AESTIMO_PATIENCE_DELIVERY", "8s");
         environment.put("AESTIMO_PATIENCE_PAUSE", "100ms");

@@ -1,0 +1,48 @@
+package aestimo.app.guard;
+
+import java.io.IOException;
+import java.time.Duration;
+import org.apache.coyote.ActionCode;
+import org.apache.coyote.InputBuffer;
+import org.apache.coyote.Request;
+import org.apache.tomcat.util.net.ApplicationBufferHandler;
+
+/**
+ * What is sent with a request, as long as it comes steadily. A sender that lets it trickle would hold one of the server's
+ * threads for as long as it likes; this one is cut off.
+ */
+final class SteadyBody implements InputBuffer {
+    /** What the slowest line may take that is still served. */
+    private static final long BYTES_A_SECOND = 16_000;
+
+    private final InputBuffer plain;
+    private final Request request;
+    private final long begun = System.nanoTime();
+    private final Duration grace;
+    private long bytes;
+
+    /** @param grace time that is given whatever the size */
+    SteadyBody(InputBuffer plain, Request request, Duration grace) {
+        this.plain = plain;
+        this.request = request;
+        this.grace = grace;
+    }
+
+    @Override
+    public int doRead(ApplicationBufferHandler handler) throws IOException {
+        Duration allowed = grace.plusSeconds(bytes / BYTES_A_SECOND);
+        if (System.nanoTime() - begun > allowed.toNanos()) {
+            // Else the rest would be waited for after the answer, to be thrown away.
+            request.action(ActionCode.DISABLE_SWALLOW_INPUT, null);
+            throw new IOException("the body of a request came too slowly");
+        }
+        int read = plain.doRead(handler);
+        bytes += Math.max(read, 0);
+        return read;
+    }
+
+    @Override
+    public int available() {
+        return plain.available();
+    }
+}

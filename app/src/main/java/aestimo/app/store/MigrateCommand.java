@@ -1,0 +1,40 @@
+package aestimo.app.store;
+
+import ch.qos.logback.classic.Level;
+import ch.qos.logback.classic.Logger;
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.FlywayException;
+import org.slf4j.LoggerFactory;
+
+/**
+ * {@code migrate}: brings the tables up to date, as their owner. A process of its own, so that the application need not
+ * know a password by which it could alter them.
+ */
+public final class MigrateCommand {
+    private static final String PASSWORD = "AESTIMO_OWNER_PASSWORD";
+
+    private MigrateCommand() {}
+
+    /** @return the exit code: 0 done, 2 with the reason on standard error */
+    public static int run() {
+        if (LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME) instanceof Logger log) {
+            log.setLevel(Level.WARN);
+        }
+        String port = System.getenv().getOrDefault("AESTIMO_DB_PORT", "8421");
+        try {
+            int done = Flyway.configure()
+                    .dataSource(
+                            "jdbc:postgresql://127.0.0.1:" + port + "/aestimo",
+                            "aestimo_owner",
+                            System.getenv().getOrDefault(PASSWORD, ""))
+                    .load()
+                    .migrate()
+                    .migrationsExecuted;
+            System.out.println(done == 1 ? "1 migration was made." : done + " migrations were made.");
+            return 0;
+        } catch (FlywayException failed) {
+            System.err.println("The tables could not be brought up to date: " + failed.getMessage());
+            return 2;
+        }
+    }
+}
