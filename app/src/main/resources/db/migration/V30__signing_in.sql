@@ -8,8 +8,7 @@ CREATE TABLE sign_in_attempt (
 CREATE INDEX sign_in_attempt_recent ON sign_in_attempt (counted_under, at);
 GRANT SELECT, INSERT, DELETE ON sign_in_attempt TO aestimo_app;
 
--- Browsers in which a teacher has signed in. Others who guess at the teacher's password do not make these wait. Like
--- accounts, these and what follows are read before anybody is signed in.
+-- Browsers in which a teacher has signed in. Others who guess at the teacher's password do not make these wait.
 CREATE TABLE known_browser (
     teacher_id bigint      NOT NULL CONSTRAINT known_browser_teacher REFERENCES teacher ON DELETE CASCADE,
     token_hash text        NOT NULL,
@@ -17,6 +16,15 @@ CREATE TABLE known_browser (
     CONSTRAINT known_browser_pk PRIMARY KEY (teacher_id, token_hash)
 );
 GRANT SELECT, INSERT, UPDATE, DELETE ON known_browser TO aestimo_app;
+
+-- Asked before anybody is signed in, so by a function of the owner's that tells no more than this.
+CREATE FUNCTION is_known_browser(the_sign_in text, the_hash text) RETURNS boolean LANGUAGE sql STABLE SECURITY DEFINER
+    SET search_path = public AS $$
+    SELECT EXISTS (SELECT FROM known_browser b JOIN teacher t ON t.id = b.teacher_id
+                    WHERE t.sign_in = the_sign_in AND b.token_hash = the_hash)
+$$;
+REVOKE ALL ON FUNCTION is_known_browser FROM PUBLIC;
+GRANT EXECUTE ON FUNCTION is_known_browser TO aestimo_app;
 
 -- The code of a telephone's app that is asked for beside the password. No row until it was proved once.
 CREATE TABLE second_step (
@@ -35,6 +43,17 @@ CREATE TABLE recovery_code (
     CONSTRAINT recovery_code_pk PRIMARY KEY (teacher_id, code_hash)
 );
 GRANT SELECT, INSERT, DELETE ON recovery_code TO aestimo_app;
+
+DO $$
+DECLARE
+    own_table text;
+BEGIN
+    FOREACH own_table IN ARRAY ARRAY['known_browser', 'second_step', 'recovery_code'] LOOP
+        EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', own_table);
+        EXECUTE format('CREATE POLICY %I ON %I USING (teacher_id = nullif(current_setting(''aestimo.teacher'', true), '''')::bigint)',
+                       own_table || '_own', own_table);
+    END LOOP;
+END $$;
 
 -- Passkeys. The names of tables and columns are those the security library asks for.
 CREATE TABLE user_entities (

@@ -47,6 +47,8 @@ class EveryPageJourney {
             "/classes/1/changes",
             "/years/1",
             "/account",
+            "/account/signing-in",
+            "/classes/1/room/people/1/erase",
             "/years",
             "/years/new",
             "/classes/new",

@@ -2,12 +2,16 @@ package aestimo.journeys;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.Await;
 import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.net.HttpURLConnection;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -116,6 +120,53 @@ class LauncherJourney {
 
         assertThat(run("stop").words()).contains("application stopped", "database stopped");
         assertThat(run("status").words()).startsWith("Nothing runs.");
+    }
+
+    private int asked(String path) throws IOException {
+        HttpURLConnection ask =
+                (HttpURLConnection) URI.create("http://localhost:" + settings.get("AESTIMO_PORT") + path)
+                        .toURL()
+                        .openConnection();
+        ask.setInstanceFollowRedirects(false);
+        return ask.getResponseCode();
+    }
+
+    @Test
+    void aKilledDatabaseIsToldInALineAndStartedAgain() throws Exception {
+        Path own = folder.resolve("own");
+        assertThat(run("start").exit()).isZero();
+        String database =
+                Files.readAllLines(own.resolve("cluster/postmaster.pid")).get(0).strip();
+        for (int times = 0; times < 2; times++) {
+            ProcessHandle.of(Long.parseLong(database)).orElseThrow().destroyForcibly();
+            Await.until("the application says that it has none", () -> {
+                try {
+                    return asked("/sign-in") == 503 && asked("/actuator/health") == 503;
+                } catch (IOException broken) {
+                    throw new UncheckedIOException(broken);
+                }
+            });
+            assertThat(asked("/actuator/health/liveness")).isEqualTo(200);
+            assertThat(run("status").words())
+                    .contains("does not answer at", "Starting it again starts what is missing")
+                    .containsPattern("database +does not run")
+                    .containsPattern("application +answers on port");
+            Answer again = run("start");
+            assertThat(again.exit()).as(again.words()).isZero();
+            assertThat(again.words()).contains("database started", "application runs already");
+            assertThat(run("status").words())
+                    .contains("Your markbook runs at")
+                    .containsPattern("database +runs on port");
+            assertThat(asked("/sign-in")).isEqualTo(302);
+            database = Files.readAllLines(own.resolve("cluster/postmaster.pid"))
+                    .get(0)
+                    .strip();
+        }
+        List<String> log = Files.readAllLines(own.resolve("app.log"));
+        assertThat(log)
+                .filteredOn(line -> line.contains("The database does not answer"))
+                .hasSize(2);
+        assertThat(log).filteredOn(line -> line.startsWith("\tat ")).isEmpty();
     }
 
     @Test

@@ -10,9 +10,8 @@ import org.apache.ibatis.annotations.Select;
 
 @Mapper
 interface KnownBrowserMapper {
-    @Select("""
-            SELECT EXISTS (SELECT FROM known_browser b JOIN teacher t ON t.id = b.teacher_id
-                            WHERE t.sign_in = #{signIn} AND b.token_hash = #{hash})""")
+    /** Through a function made for it: nobody is signed in yet. */
+    @Select("SELECT is_known_browser(#{signIn}, #{hash})")
     boolean isKnown(@Param("signIn") String signIn, @Param("hash") String hash);
 
     @Insert("""

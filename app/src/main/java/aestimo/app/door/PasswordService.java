@@ -5,6 +5,7 @@ import aestimo.app.account.SignedInTeacher;
 import aestimo.app.account.WrongPasswordException;
 import aestimo.app.events.SecurityEvent.Kind;
 import aestimo.app.events.SecurityEvents;
+import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import org.springframework.stereotype.Service;
@@ -85,7 +86,10 @@ public class PasswordService {
                 .orElseThrow(() -> new FormException("There is no account with the sign-in name " + name + "."));
         accounts.resetPassword(teacher, fresh);
         if (withoutSecondStep) {
-            secondSteps.removeAll(teacher, name);
+            ActingTeacher.as(teacher, () -> {
+                secondSteps.removeAll(teacher, name);
+                return null;
+            });
         }
         sessions.endOthers(name, "");
         events.record(teacher, Kind.PASSWORD_RESET, withoutSecondStep ? "without second step" : "");

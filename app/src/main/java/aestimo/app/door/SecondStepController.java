@@ -3,6 +3,8 @@ package aestimo.app.door;
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.events.SecurityEvent.Kind;
 import aestimo.app.events.SecurityEvents;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -69,7 +71,8 @@ class SecondStepController {
         if (teacher.isEmpty()) {
             return "redirect:/sign-in";
         }
-        model.addAttribute("hasCodes", steps.hasCodes(teacher.get().id()));
+        TeacherId id = teacher.get().id();
+        model.addAttribute("hasCodes", ActingTeacher.as(id, () -> steps.hasCodes(id)));
         model.addAttribute("hasPasskeys", !passkeys.of(teacher.get()).isEmpty());
         if (wait.matches("\\d{1,3}")) {
             model.addAttribute("seconds", wait);
@@ -89,7 +92,7 @@ class SecondStepController {
         if (begun.mustWait()) {
             return "redirect:/sign-in/second-step?wait=" + begun.seconds();
         }
-        if (code.length() > 100 || !steps.take(teacher.id(), code)) {
+        if (code.length() > 100 || !ActingTeacher.as(teacher.id(), () -> steps.take(teacher.id(), code))) {
             events.record(teacher.id(), Kind.WRONG_SECOND_STEP);
             return "redirect:/sign-in/second-step?wrong";
         }

@@ -4,15 +4,20 @@ import aestimo.app.account.AccountService;
 import aestimo.app.account.SignedInTeacher;
 import aestimo.app.events.SecurityEvent.Kind;
 import aestimo.app.events.SecurityEvents;
+import aestimo.app.store.ActingTeacher;
+import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.authentication.AuthenticationProvider;
 import org.springframework.security.authentication.BadCredentialsException;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -20,6 +25,7 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
@@ -42,6 +48,7 @@ class SecuritySettings {
      */
     private static final String CLEARED = "\"cache\"";
 
+    private static final Logger LOG = LoggerFactory.getLogger("aestimo.security");
     private static final Duration ONE_YEAR = Duration.ofDays(365);
 
     /** Not for a command such as {@code account add}, which serves no page. */
@@ -84,8 +91,8 @@ class SecuritySettings {
                             }
                         })
                         .logoutSuccessUrl("/sign-in?out"))
-                .exceptionHandling(errors -> errors.defaultAuthenticationEntryPointFor(
-                                new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED), script)
+                .exceptionHandling(errors -> errors.accessDeniedHandler(new LoggedRefusal())
+                        .defaultAuthenticationEntryPointFor(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED), script)
                         .defaultAuthenticationEntryPointFor(
                                 new LoginUrlAuthenticationEntryPoint("/sign-in"), request -> true))
                 .headers(headers -> headers.contentSecurityPolicy(
@@ -118,11 +125,24 @@ class SecuritySettings {
         @Override
         public void onAuthenticationSuccess(
                 HttpServletRequest request, HttpServletResponse response, Authentication authentication)
-                throws jakarta.servlet.ServletException, IOException {
+                throws ServletException, IOException {
             if (authentication.getPrincipal() instanceof SignedInTeacher teacher) {
                 signIns.welcome(teacher, request, response);
             }
             super.onAuthenticationSuccess(request, response, authentication);
+        }
+    }
+
+    /** A form without its token, or one of before signing out: told as ever, and written to the log. */
+    private static final class LoggedRefusal extends AccessDeniedHandlerImpl {
+        @Override
+        public void handle(HttpServletRequest request, HttpServletResponse response, AccessDeniedException refused)
+                throws IOException, ServletException {
+            LOG.info(
+                    "event=REFUSED status=403 from={} detail={}",
+                    request.getRemoteAddr(),
+                    refused.getClass().getSimpleName());
+            super.handle(request, response, refused);
         }
     }
 
@@ -144,7 +164,7 @@ class SecuritySettings {
     AuthenticationProvider authenticationProvider(
             AccountService accounts,
             Throttle throttle,
-            SignIns signIns,
+            KnownBrowsers browsers,
             SecondStepService secondSteps,
             SecurityEvents events) {
         return new AuthenticationProvider() {
@@ -153,7 +173,7 @@ class SecuritySettings {
                 String name = AccountService.canonical(attempt.getName());
                 Visit visit = attempt.getDetails() instanceof Visit own ? own : new Visit("", "");
                 Throttle.Begun begun =
-                        throttle.begin(Throttle.signIn(name, visit.address(), signIns.known(name, visit)));
+                        throttle.begin(Throttle.signIn(name, visit.address(), browsers.known(name, visit)));
                 if (begun.mustWait()) {
                     accounts.find(name).ifPresent(teacher -> events.record(teacher, Kind.MADE_TO_WAIT));
                     throw new PauseException(begun.seconds());
@@ -164,7 +184,7 @@ class SecuritySettings {
                             return new BadCredentialsException("name or password is not right");
                         });
                 throttle.right(begun);
-                if (secondSteps.isAsked(teacher.id())) {
+                if (ActingTeacher.as(teacher.id(), () -> secondSteps.isAsked(teacher.id()))) {
                     throw new SecondStepNeeded(teacher);
                 }
                 return UsernamePasswordAuthenticationToken.authenticated(teacher, null, List.of());

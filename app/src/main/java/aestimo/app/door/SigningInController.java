@@ -43,6 +43,7 @@ class SigningInController {
     private final SecondStepService steps;
     private final Passkeys passkeys;
     private final SecurityEvents events;
+    private final RequiredSecondStep required;
 
     SigningInController(
             FrameService frames,
@@ -50,7 +51,9 @@ class SigningInController {
             SessionService sessions,
             SecondStepService steps,
             Passkeys passkeys,
-            SecurityEvents events) {
+            SecurityEvents events,
+            RequiredSecondStep required) {
+        this.required = required;
         this.frames = frames;
         this.passwords = passwords;
         this.sessions = sessions;
@@ -72,6 +75,7 @@ class SigningInController {
         model.addAttribute("places", sessions.places(teacher, session.getId()));
         model.addAttribute("events", events.latest(teacher.id(), EVENTS));
         model.addAttribute("zone", ZoneId.systemDefault());
+        model.addAttribute("mustAdd", required.isMissing(teacher, session));
         if (session.getAttribute(SECRET) instanceof NewSecret fresh) {
             model.addAttribute("secret", fresh.secret().replaceAll("(.{4})(?=.)", "$1 "));
             model.addAttribute("picture", QrPicture.of(steps.address(teacher.signIn(), fresh.secret())));
@@ -245,21 +249,24 @@ class SigningInController {
     String end(
             @AuthenticationPrincipal SignedInTeacher teacher,
             @RequestParam(defaultValue = "") String place,
+            @RequestParam(defaultValue = "") String present,
             HttpSession session,
             RedirectAttributes flash) {
-        if (place.isEmpty()) {
-            int ended = sessions.endOthers(teacher.signIn(), session.getId());
-            flash.addFlashAttribute("done", "You are signed out everywhere else.");
-            if (ended > 0) {
-                events.record(teacher.id(), Kind.ENDED_ELSEWHERE, Integer.toString(ended));
-            }
-        } else {
-            boolean ended = sessions.end(teacher, place);
-            flash.addFlashAttribute("done", ended ? "You are signed out there." : "You were signed out there already.");
-            if (ended) {
-                events.record(teacher.id(), Kind.ENDED_ELSEWHERE, "1");
-            }
-        }
-        return PAGE;
+        return Sent.of(() -> {
+                    passwords.demand(teacher.id(), present);
+                    int ended = place.isEmpty()
+                            ? sessions.endOthers(teacher.signIn(), session.getId())
+                            : sessions.end(teacher, place) ? 1 : 0;
+                    if (ended > 0) {
+                        events.record(teacher.id(), Kind.ENDED_ELSEWHERE, Integer.toString(ended));
+                    }
+                    return ended;
+                })
+                .saying(
+                        flash,
+                        ended -> place.isEmpty()
+                                ? "You are signed out everywhere else."
+                                : ended > 0 ? "You are signed out there." : "You were signed out there already.")
+                .orSay(flash, PAGE + "#places");
     }
 }

@@ -2,11 +2,15 @@ package aestimo.app.events;
 
 import aestimo.app.events.SecurityEvent.Kind;
 import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.web.servlet.HandlerInterceptor;
@@ -14,9 +18,15 @@ import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Every file that leaves is an event, whatever page made it: its kind of address, and ids alone. */
+/**
+ * Every file that leaves is an event, whatever page made it: its kind of address, and ids alone. What somebody asked for
+ * that is not theirs, or was refused, is in the log.
+ */
 @Configuration
 class ExportEvents implements WebMvcConfigurer, HandlerInterceptor {
+    private static final Logger LOG = LoggerFactory.getLogger("aestimo.security");
+    private static final Set<Integer> REFUSED = Set.of(403, 404, 413, 415, 429);
+
     private final ObjectProvider<SecurityEvents> events;
 
     /** @param events asked for once it is needed: what pages are made of comes after the pages' own set-up */
@@ -32,6 +42,14 @@ class ExportEvents implements WebMvcConfigurer, HandlerInterceptor {
     @Override
     public void afterCompletion(
             HttpServletRequest request, HttpServletResponse response, Object handler, @Nullable Exception failure) {
+        if (REFUSED.contains(response.getStatus())) {
+            LOG.info(
+                    "event=REFUSED status={} account={} from={} detail={}",
+                    response.getStatus(),
+                    ActingTeacher.current().map(TeacherId::toString).orElse("none"),
+                    request.getRemoteAddr(),
+                    described(request));
+        }
         String disposition = response.getHeader("Content-Disposition");
         if (disposition != null && disposition.startsWith("attachment") && response.getStatus() == 200) {
             ActingTeacher.current()

@@ -4,6 +4,9 @@ import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ThreadLocalRandom;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -13,19 +16,41 @@ import org.springframework.web.bind.annotation.RequestMapping;
 /** The page shown when something went wrong: what happened, that nothing was lost, what to do. */
 @Controller
 class ErrorPages implements ErrorController {
+    private static final Logger LOG = LoggerFactory.getLogger(ErrorPages.class);
+    private static final int FAILED = 500;
+
     @RequestMapping("/error")
     String show(HttpServletRequest request, Model model) {
         int code = code(request);
         model.addAttribute("heading", heading(code));
         model.addAttribute("words", words(code));
+        if (code >= FAILED) {
+            model.addAttribute("number", logged(request));
+        }
         return "web/error";
+    }
+
+    /** Writes down what failed under a number that whoever saw the page can name. */
+    private static String logged(HttpServletRequest request) {
+        String number = Integer.toString(1_000_000 + ThreadLocalRandom.current().nextInt(9_000_000));
+        Object failed = request.getAttribute(RequestDispatcher.ERROR_EXCEPTION);
+        LOG.error("number={} path={}", number, pattern(request), failed instanceof Throwable cause ? cause : null);
+        return number;
+    }
+
+    /** The address without anything that could tell whom it is about. */
+    private static String pattern(HttpServletRequest request) {
+        return String.valueOf(request.getAttribute(RequestDispatcher.ERROR_REQUEST_URI))
+                .replaceAll("[^\\w/.-]", "?");
     }
 
     /** The same for a script, which tells it where it matters. */
     @RequestMapping(path = "/error", headers = "X-Aestimo")
     ResponseEntity<Map<String, List<String>>> tell(HttpServletRequest request) {
         int code = code(request);
-        return ResponseEntity.status(code).body(Map.of("problems", List.of(heading(code) + ". " + words(code))));
+        String number = code >= FAILED ? " Number " + logged(request) + "." : "";
+        return ResponseEntity.status(code)
+                .body(Map.of("problems", List.of(heading(code) + ". " + words(code) + number)));
     }
 
     private static int code(HttpServletRequest request) {
@@ -60,8 +85,8 @@ class ErrorPages implements ErrorController {
             case 503 ->
                 "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is running.";
             default ->
-                "Nothing was changed by it. Go back and try again; if it happens again, the log in the"
-                        + " application's folder tells the time and the cause.";
+                "Nothing was changed by it. Go back and try again; if it happens again, tell your administrator"
+                        + " the number: the log has the cause under it.";
         };
     }
 }

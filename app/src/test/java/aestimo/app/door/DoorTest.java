@@ -222,16 +222,20 @@ class DoorTest {
                 .hasSize(3)
                 .filteredOn(one -> one.contains("this one"))
                 .hasSize(1);
-        List<String> places = Html.values(page, ".places input[name=place]", "value");
+        List<String> places = Html.values(page, ".places button[name=place]", "value");
         assertThat(places).hasSize(2).allMatch(key -> key.length() == 64);
         // Somebody else's key ends nothing.
-        Visitor.signedIn(app, "okello").post("/account/sessions/end", "place", places.get(0));
+        Visitor.signedIn(app, "okello")
+                .post("/account/sessions/end", "place", places.get(0), "present", "tidewater-lane");
         assertThat(there.get("/").statusCode() + third.get("/").statusCode()).isEqualTo(400);
-        here.post("/account/sessions/end", "place", places.get(0));
+        here.post("/account/sessions/end", "place", places.get(0), "present", "wrong");
+        assertThat(here.get(PAGE).body()).contains("The present password is not right");
+        assertThat(there.get("/").statusCode() + third.get("/").statusCode()).isEqualTo(400);
+        here.post("/account/sessions/end", "place", places.get(0), "present", PASSWORD);
         assertThat(here.get(PAGE).body()).contains("You are signed out there.");
         assertThat(List.of(there.get("/").statusCode(), third.get("/").statusCode()))
                 .containsExactlyInAnyOrder(200, 302);
-        here.post("/account/sessions/end");
+        here.post("/account/sessions/end", "present", PASSWORD);
         assertThat(List.of(there.get("/").statusCode(), third.get("/").statusCode()))
                 .containsOnly(302);
         assertThat(here.get("/").statusCode()).isEqualTo(200);
@@ -333,11 +337,9 @@ class DoorTest {
 
         own.post("/account/second-step/remove", "present", PASSWORD);
         assertThat(own.get(PAGE).body()).contains("Codes are not asked for any more");
-        assertThat(app.bean(JdbcTemplate.class)
-                        .queryForObject(
-                                "SELECT count(*) FROM recovery_code r JOIN teacher t ON t.id = r.teacher_id WHERE sign_in = ?",
-                                Integer.class,
-                                name))
+        TeacherId teacher = app.bean(AccountService.class).find(name).orElseThrow();
+        assertThat(ActingTeacher.as(
+                        teacher, () -> app.bean(SecondStepService.class).recoveryCodesLeft(teacher)))
                 .isZero();
         visitor(app, name);
         assertThat(kinds(app, name))

@@ -1,6 +1,7 @@
 package aestimo.app.testing;
 
 import aestimo.app.Aestimo;
+import aestimo.app.web.DatabaseWatch;
 import java.util.HashMap;
 import java.util.Map;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -46,9 +47,10 @@ public final class RunningApp implements ParameterResolver {
             application.setDefaultProperties(settings);
             started.context = application.run();
             started.cluster.keepDemo();
-            // Where the demo was kept, the database was away for a moment, and what the pool had open is closed.
+            // Where the demo was kept, the database was away for a moment.
+            DatabaseWatch watch = started.context.getBean(DatabaseWatch.class);
             JdbcTemplate jdbc = started.context.getBean(JdbcTemplate.class);
-            Await.until("the application has its database", () -> answers(jdbc));
+            Await.until("the application has its database", () -> answers(jdbc) && !watch.isAway());
         }
         return started;
     }

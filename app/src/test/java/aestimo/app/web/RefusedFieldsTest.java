@@ -147,7 +147,7 @@ class RefusedFieldsTest {
     void theAccountAndTheSchoolTellTheirs(RunningApp app) {
         Visitor visitor = new OwnClass(app, "").visitor();
         visitor.post("/account/password", "present", "long enough to do", "fresh", "short");
-        assertThat(told(visitor.get("/account"))).containsExactly("fresh 0: ");
+        assertThat(told(visitor.get("/account/signing-in"))).containsExactly("fresh 0: ");
         assertThat(told(visitor.post("/school", "address", "ftp://there", "client", "", "secret", "")))
                 .contains("address 0: ftp://there", "client 0: ", "secret 0: ");
         assertThat(told(visitor.post(
