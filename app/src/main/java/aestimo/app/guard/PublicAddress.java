@@ -15,6 +15,8 @@ import org.springframework.stereotype.Component;
 public final class PublicAddress {
     private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]");
 
+    private static final int HTTPS = 443;
+
     private final Optional<URI> address;
 
     /**
@@ -57,6 +59,11 @@ public final class PublicAddress {
     /** The same page by the address people are to use. */
     String of(String pathAndQuery) {
         return address.map(uri -> "https://" + uri.getRawAuthority()).orElse("") + pathAndQuery;
+    }
+
+    /** The port browsers use under TLS. */
+    int port() {
+        return address.map(URI::getPort).filter(port -> port > 0).orElse(HTTPS);
     }
 
     /** The host, for what is bound to it, such as a passkey. */

@@ -37,6 +37,7 @@ class ServerSettings {
                         .map(Pattern::quote)
                         .collect(Collectors.joining("|")));
                 proxy.setProtocolHeader("X-Forwarded-Proto");
+                proxy.setHttpsServerPort(address.port());
                 factory.addEngineValves(proxy);
             }
             factory.addEngineValves(new FairShare(atOnce, grace));

@@ -19,7 +19,8 @@ interface ReturnMapper {
             OffsetDateTime taken,
             OffsetDateTime sealed,
             String sha256,
-            String why) {}
+            String why,
+            int erased) {}
 
     /** @param fields JSON */
     record StudentRow(

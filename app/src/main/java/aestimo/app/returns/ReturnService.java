@@ -115,6 +115,7 @@ public class ReturnService {
                 Optional.ofNullable(head.sealed()),
                 head.sha256(),
                 head.why(),
+                head.erased(),
                 mapper.findRows(teacher, head.id()).stream().map(this::row).toList());
     }
 

@@ -14,6 +14,7 @@ import java.util.Optional;
  * @param taken as of when its figures are
  * @param sealed empty while it is a draft
  * @param sha256 over the canonical form; empty text while it is a draft
+ * @param erased how many names were taken out since; the hash stays that of what was sealed
  * @param why a correction corrects; empty text for the first, and until it is said
  */
 public record SchoolReturn(
@@ -26,6 +27,7 @@ public record SchoolReturn(
         Optional<OffsetDateTime> sealed,
         String sha256,
         String why,
+        int erased,
         List<ReturnRow> rows) {
     /** Its term, as the book calls it. */
     public TermId term() {
