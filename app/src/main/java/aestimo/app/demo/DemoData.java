@@ -5,6 +5,7 @@ import aestimo.app.account.AccountSettings;
 import aestimo.app.book.BookService;
 import aestimo.app.groundwork.Forms;
 import aestimo.app.groundwork.YearService;
+import aestimo.app.guard.PublicAddress;
 import aestimo.app.school.Connection;
 import aestimo.app.school.SchoolField.Holds;
 import aestimo.app.school.SchoolService;
@@ -76,7 +77,12 @@ class DemoData implements ApplicationRunner {
             BookService books,
             SchoolService school,
             @Value("${aestimo.office}") String office,
+            PublicAddress address,
             PlatformTransactionManager transactionManager) {
+        if (address.isSecure()) {
+            throw new IllegalStateException(
+                    "The demo has passwords that everybody knows: it serves this machine alone.");
+        }
         this.accounts = accounts;
         this.years = years;
         this.classes = classes;

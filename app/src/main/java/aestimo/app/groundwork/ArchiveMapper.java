@@ -7,6 +7,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface ArchiveMapper {
@@ -28,6 +29,15 @@ interface ArchiveMapper {
 
     @Select("SELECT id FROM school_class WHERE teacher_id = #{teacher} AND id = #{classId} FOR UPDATE")
     Long lock(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /** Its name; null where there is none such. */
+    @Select("SELECT name FROM school_year WHERE teacher_id = #{teacher} AND id = #{yearId} FOR UPDATE")
+    @Nullable
+    String lockYear(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
+
+    /** With its terms. */
+    @Delete("DELETE FROM school_year WHERE teacher_id = #{teacher} AND id = #{yearId}")
+    int deleteYear(@Param("teacher") TeacherId teacher, @Param("yearId") long yearId);
 
     @Select("SELECT student_id FROM enrolment WHERE teacher_id = #{teacher} AND class_id = #{classId}")
     List<Long> findStudents(@Param("teacher") TeacherId teacher, @Param("classId") long classId);

@@ -5,6 +5,7 @@ import aestimo.app.book.ClassRow;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
+import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -75,6 +76,46 @@ public class ArchiveService {
             throw new FormException("Results of " + row.title()
                     + " were sent to the school, and what was sent is kept. Archive the class instead.");
         }
+        delete(teacher, row);
+    }
+
+    /**
+     * Deletes a year with its terms and all its classes, archived ones too.
+     *
+     * @param typed the year's name, as the teacher typed it to confirm
+     * @throws FormException where it is not the name, or results of a class were sent to the school; nothing is changed then
+     * @throws NotFoundException when the teacher has no such year
+     */
+    @Transactional
+    public void deleteYear(TeacherId teacher, long yearId, String typed) {
+        String name = mapper.lockYear(teacher, yearId);
+        if (name == null) {
+            throw new NotFoundException("year");
+        }
+        if (!typed.strip().equalsIgnoreCase(name)) {
+            throw FormException.at(
+                    "typed", "“" + typed.strip() + "” is not the name of this year. Type " + name + " to delete it.");
+        }
+        List<ClassRow> rows = books.allClasses(teacher).stream()
+                .filter(row -> row.yearId() == yearId)
+                .toList();
+        List<String> sent = rows.stream()
+                .filter(row -> mapper.count(teacher, row.id()).sealed() > 0)
+                .map(ClassRow::title)
+                .toList();
+        if (!sent.isEmpty()) {
+            throw new FormException("Results of " + String.join(", ", sent)
+                    + " were sent to the school, and what was sent is kept. Archive the classes instead.");
+        }
+        rows.forEach(row -> {
+            mapper.lock(teacher, row.id());
+            delete(teacher, row);
+        });
+        mapper.deleteYear(teacher, yearId);
+    }
+
+    private void delete(TeacherId teacher, ClassRow row) {
+        long classId = row.id();
         Long[] students = mapper.findStudents(teacher, classId).toArray(Long[]::new);
         mapper.deleteDrafts(teacher, classId);
         mapper.deleteAssessments(teacher, classId);

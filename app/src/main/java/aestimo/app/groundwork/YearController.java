@@ -11,15 +11,18 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** School years, their terms, and new classes in them. */
 @Controller
 class YearController {
     private final YearService years;
+    private final ArchiveService archive;
     private final FrameService frames;
 
-    YearController(YearService years, FrameService frames) {
+    YearController(YearService years, ArchiveService archive, FrameService frames) {
+        this.archive = archive;
         this.years = years;
         this.frames = frames;
     }
@@ -72,9 +75,31 @@ class YearController {
                 });
     }
 
+    /** Deletes it with all its classes, once its name is typed. */
+    @PostMapping("/years/{yearId}/delete")
+    String delete(
+            @AuthenticationPrincipal SignedInTeacher teacher,
+            @PathVariable long yearId,
+            @RequestParam(defaultValue = "") String typed,
+            Model model,
+            RedirectAttributes flash) {
+        return Sent.of(() -> archive.deleteYear(teacher.id(), yearId, typed))
+                .saying(flash, typed.strip() + " is deleted, with its classes.")
+                .to("redirect:/years")
+                .orShow(model, () -> {
+                    model.addAttribute("typed", typed);
+                    return show(teacher, yearId, model);
+                });
+    }
+
     private String yearPage(SignedInTeacher teacher, long yearId, YearForm form, Model model) {
         model.addAttribute("form", form);
         model.addAttribute("yearId", yearId);
+        model.addAttribute(
+                "held",
+                years.classes(teacher.id()).stream()
+                        .filter(row -> row.yearId() == yearId)
+                        .count());
         return page(
                 teacher,
                 yearId == 0 ? "New year" : "Year " + form.name(),

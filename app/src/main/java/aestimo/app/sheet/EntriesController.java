@@ -44,6 +44,9 @@ import org.springframework.web.bind.annotation.ResponseBody;
 @Controller
 @RequestMapping("/classes/{classId}/entries")
 class EntriesController extends ForScripts {
+    /** A page sends a hundred at most; each that was overtaken has the class read again. */
+    private static final int MOST_SAVED = 250;
+
     private final BookService books;
     private final EntryService entries;
     private final RemarkService remarks;
@@ -66,6 +69,7 @@ class EntriesController extends ForScripts {
             @PathVariable long classId,
             @RequestParam Map<String, String> parameters,
             @RequestBody List<TypedEntry> typed) {
+        TypedEntry.check(typed, MOST_SAVED);
         EntryService.Applied applied = entries.apply(teacher.id(), classId, typed);
         ClassBook classBook = applied.classBook();
         Standing standing = Standing.of(

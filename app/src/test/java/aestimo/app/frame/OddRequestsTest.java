@@ -8,6 +8,8 @@ import aestimo.app.testing.Visitor;
 import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -37,6 +39,25 @@ class OddRequestsTest {
                         .headers()
                         .firstValue("location"))
                 .hasValueSatisfying(there -> assertThat(there).endsWith("/classes/1/marks?span=2"));
+    }
+
+    @Test
+    void moreEntriesThanAPageSendsAreRefusedAndNoneIsSaved(RunningApp app) {
+        OwnClass own = new OwnClass(app, "");
+        own.addStudents("21\tBrandt\tIlva\n");
+        own.addPiece("Town survey", own.addCategory("Fieldwork"), "2027-02-05", "50");
+        String one = "{\"id\": \"%s\", \"assessment\": %d, \"student\": %s, \"part\": 0, \"base\": 0, \"text\": \"7\"}";
+        String many = IntStream.range(0, 251)
+                .mapToObj(i -> one.formatted(UUID.randomUUID(), own.piece("Town survey"), own.student("Brandt")))
+                .collect(Collectors.joining(", ", "[", "]"));
+        HttpResponse<String> answer = own.visitor().put(own.base() + "/entries", many);
+        assertThat(answer.statusCode()).isEqualTo(422);
+        assertThat(answer.body()).contains("Over 250 entries came at once. None was saved.");
+        assertThat(own.visitor()
+                        .put(own.base() + "/entries", "[" + " ".repeat(2_000_000) + "]")
+                        .statusCode())
+                .isEqualTo(413);
+        assertThat(own.entry("Brandt", "Town survey").isNothing()).isTrue();
     }
 
     @Test

@@ -122,6 +122,36 @@ class ArchiveTest {
     }
 
     @Test
+    void aDeletedYearTakesItsClassesWithIt() throws SQLException {
+        own.another("10A").addStudents("21\tBrandt\tIlva\n");
+        archive(true);
+        String year = Html.values(visitor.get("/years").body(), "a[href^='/years/']", "href").stream()
+                .filter(href -> href.matches("/years/\\d+"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(visitor.get(year).body()).contains("2 classes");
+        assertThat(visitor.post(year + "/delete", "typed", "2026").body())
+                .contains("“2026” is not the name of this year. Type 2026/27 to delete it.");
+        assertThat(rowsOfTheClass()).contains("entry");
+        assertThat(after(visitor.post(year + "/delete", "typed", "2026/27")))
+                .contains("2026/27 is deleted, with its classes.");
+        assertThat(rowsOfTheClass()).isEmpty();
+        assertThat(visitor.get(year).statusCode()).isEqualTo(404);
+        assertThat(visitor.post(year + "/delete", "typed", "2026/27").statusCode())
+                .isEqualTo(404);
+        // What was sent stays, and with it the year.
+        Visitor marin = Visitor.signedIn(app, "marin");
+        String years = marin.get("/years").body();
+        String demo = Html.values(years, "a[href^='/years/']", "href").stream()
+                .filter(href ->
+                        href.matches("/years/\\d+") && marin.get(href).body().contains("value=\"2026/27\""))
+                .findFirst()
+                .orElseThrow();
+        assertThat(marin.post(demo + "/delete", "typed", "2026/27").body()).contains("were sent to the school");
+        assertThat(Html.text(marin.get("/years").body(), "main")).isEqualTo(Html.text(years, "main"));
+    }
+
+    @Test
     void deletingThatFailsDeletesNothing() throws Exception {
         List<String> before = rowsOfTheClass();
         assertThat(FailingTable.during(app, "DELETE", "student", () -> delete("9B")))
