@@ -17,6 +17,9 @@ public class Aestimo {
         if (args.length > 0 && args[0].equals("migrate")) {
             System.exit(MigrateCommand.run());
         }
+        if (args.length > 0 && args[0].equals("migrations")) {
+            System.exit(MigrateCommand.list());
+        }
         SpringApplication.run(Aestimo.class, args);
     }
 }

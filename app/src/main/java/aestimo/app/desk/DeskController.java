@@ -47,6 +47,7 @@ class DeskController {
     private final HelpService helps;
     private final ReturnOverview returns;
     private final BirthdayService birthdays;
+    private final NightlyBackup backup;
     private final Clock clock;
 
     DeskController(
@@ -57,7 +58,9 @@ class DeskController {
             HelpService helps,
             ReturnOverview returns,
             BirthdayService birthdays,
+            NightlyBackup backup,
             Clock clock) {
+        this.backup = backup;
         this.books = books;
         this.frames = frames;
         this.accounts = accounts;
@@ -104,6 +107,7 @@ class DeskController {
         model.addAttribute("lastDone", lastDone.of(teacher.id(), open));
         model.addAttribute("birthdays", HiddenNames.areHidden() ? List.of() : birthdays.thisWeek(teacher.id()));
         model.addAttribute("weeks", TermWeeks.of(open));
+        model.addAttribute("backupFailed", backup.failure().orElse(""));
         List<ReturnOverview.Line> lines = returns.of(teacher.id(), open);
         model.addAttribute("returns", lines);
         model.addAttribute(

@@ -2,9 +2,12 @@ package aestimo.app.store;
 
 import ch.qos.logback.classic.Level;
 import ch.qos.logback.classic.Logger;
+import java.io.IOException;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.FlywayException;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 
 /**
  * {@code migrate}: brings the tables up to date, as their owner. A process of its own, so that the application need not
@@ -14,6 +17,20 @@ public final class MigrateCommand {
     private static final String PASSWORD = "AESTIMO_OWNER_PASSWORD";
 
     private MigrateCommand() {}
+
+    /** {@code migrations}: the names of all this version knows, a line each. */
+    public static int list() {
+        try {
+            for (Resource file :
+                    new PathMatchingResourcePatternResolver().getResources("classpath:db/migration/V*.sql")) {
+                System.out.println(file.getFilename());
+            }
+            return 0;
+        } catch (IOException broken) {
+            System.err.println("The migrations could not be listed: " + broken.getMessage());
+            return 2;
+        }
+    }
 
     /** @return the exit code: 0 done, 2 with the reason on standard error */
     public static int run() {

@@ -128,6 +128,11 @@ public final class TestCluster {
         return mailPort;
     }
 
+    /** Where it lives; a launcher's folder for one installation. */
+    public Path folder() {
+        return folder;
+    }
+
     public String url() {
         return "jdbc:postgresql://127.0.0.1:" + port + "/aestimo";
     }
