@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.spi.ToolProvider;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -167,6 +168,49 @@ class LauncherJourney {
                 .filteredOn(line -> line.contains("The database does not answer"))
                 .hasSize(2);
         assertThat(log).filteredOn(line -> line.startsWith("\tat ")).isEmpty();
+    }
+
+    /** Something that behaves as the application does when its memory is full: ends with 3 once, and serves after that. */
+    private static final String OUT_OF_MEMORY_ONCE = """
+            public class Main {
+                public static void main(String[] args) throws Exception {
+                    if (args.length > 0) {
+                        return;
+                    }
+                    java.io.File before = new java.io.File(System.getenv("TEST_MARKER"));
+                    if (before.createNewFile()) {
+                        System.exit(3);
+                    }
+                    var server = com.sun.net.httpserver.HttpServer.create(
+                            new java.net.InetSocketAddress("127.0.0.1", Integer.parseInt(System.getenv("AESTIMO_PORT"))), 0);
+                    server.createContext("/", exchange -> {
+                        exchange.sendResponseHeaders(200, -1);
+                        exchange.close();
+                    });
+                    server.start();
+                }
+            }
+            """;
+
+    @Test
+    void anApplicationWithoutMemoryIsStartedAgain() throws Exception {
+        Path classes = Files.createDirectories(folder.resolve("classes"));
+        Path source = Files.writeString(classes.resolve("Main.java"), OUT_OF_MEMORY_ONCE);
+        assertThat(ToolProvider.findFirst("javac").orElseThrow().run(System.out, System.err, source.toString()))
+                .isZero();
+        Path jar = folder.resolve("aestimo-app-of-the-test.jar");
+        assertThat(ToolProvider.findFirst("jar")
+                        .orElseThrow()
+                        .run(System.out, System.err, "cfe", jar.toString(), "Main", "-C", classes.toString(), "."))
+                .isZero();
+        settings.put("AESTIMO_JAR", jar.toString());
+        settings.put("TEST_MARKER", folder.resolve("ended-once").toString());
+        assertThat(run("start").words()).contains("application started");
+        assertThat(folder.resolve("ended-once")).exists();
+        assertThat(Files.readString(folder.resolve("own/app.log")))
+                .contains("the application ran out of memory and is started again");
+        assertThat(asked("/sign-in")).isEqualTo(200);
+        assertThat(run("stop").words()).contains("application stopped");
     }
 
     @Test

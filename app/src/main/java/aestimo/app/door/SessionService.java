@@ -21,6 +21,8 @@ public class SessionService {
 
     static final String BROWSER = "aestimo.browser";
 
+    private static final int MOST_SHOWN = 50;
+
     private final SessionMapper mapper;
     private final ObjectProvider<SessionRepository<? extends Session>> sessions;
     private final Clock clock;
@@ -40,13 +42,14 @@ public class SessionService {
      */
     public record Place(String key, Instant since, Instant lastUsed, String address, String browser, boolean isThis) {}
 
-    /** All places of an account, the latest used first. */
+    /** The places of an account, the latest used first; of very many the latest fifty. */
     @Transactional(readOnly = true)
     public List<Place> places(SignedInTeacher teacher, String present) {
         SessionRepository<? extends Session> repository = sessions.getObject();
         // Sessions go by the machine's clock; what is shown goes by ours, which the demo sets to its own day.
         Duration ahead = Duration.between(Instant.now(), clock.instant());
         return ids(teacher).stream()
+                .limit(MOST_SHOWN)
                 .map(id -> Optional.ofNullable((Session) repository.findById(id)))
                 .flatMap(Optional::stream)
                 .map(session -> new Place(
