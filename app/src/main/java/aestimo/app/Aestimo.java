@@ -15,7 +15,7 @@ public class Aestimo {
             System.exit(AccountCommand.run(Aestimo.class, args));
         }
         if (args.length > 0 && args[0].equals("migrate")) {
-            System.exit(MigrateCommand.run());
+            System.exit(MigrateCommand.run(args));
         }
         if (args.length > 0 && args[0].equals("migrations")) {
             System.exit(MigrateCommand.list());

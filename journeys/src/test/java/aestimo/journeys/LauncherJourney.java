@@ -16,6 +16,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -24,6 +27,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.spi.ToolProvider;
+import java.util.stream.Stream;
+import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -168,6 +173,48 @@ class LauncherJourney {
                 .filteredOn(line -> line.contains("The database does not answer"))
                 .hasSize(2);
         assertThat(log).filteredOn(line -> line.startsWith("\tat ")).isEmpty();
+    }
+
+    private static String secret(Path own, String role) throws IOException {
+        return Files.readAllLines(own.resolve("secrets")).stream()
+                .filter(line -> line.startsWith("AESTIMO_" + role + "_PASSWORD="))
+                .findFirst()
+                .orElseThrow()
+                .split("=", 2)[1];
+    }
+
+    @Test
+    void anEarlierVersionsTablesAreBackedUpAndBroughtUpToDateAndALatersAreRefused() throws Exception {
+        Path own = Files.createDirectories(folder.resolve("own"));
+        String port = settings.get("AESTIMO_DB_PORT");
+        assertThat(run("cluster", "start", own.toString(), port).exit()).isZero();
+        String url = "jdbc:postgresql://127.0.0.1:" + port + "/aestimo";
+        Flyway.configure()
+                .dataSource(url, "aestimo_owner", secret(own, "OWNER"))
+                .target("29")
+                .load()
+                .migrate();
+        run("cluster", "stop", own.toString());
+        Answer start = run("start");
+        assertThat(start.exit()).as(start.words()).isZero();
+        assertThat(start.words()).contains("backed up before the new version", "application started");
+        try (Stream<Path> backups = Files.list(own.resolve("backups"))) {
+            assertThat(backups.map(file -> file.getFileName().toString()))
+                    .singleElement()
+                    .asString()
+                    .matches("before-.*\\.backup");
+        }
+        try (Connection connection = DriverManager.getConnection(url, "aestimo_super", secret(own, "SUPER"));
+                Statement statement = connection.createStatement()) {
+            statement.executeUpdate("INSERT INTO flyway_schema_history SELECT installed_rank + 1, '999', 'later', type,"
+                    + " 'V999__later.sql', 0, installed_by, now(), 1, true FROM flyway_schema_history"
+                    + " ORDER BY installed_rank DESC LIMIT 1");
+        }
+        run("stop");
+        Answer refused = run("start");
+        assertThat(refused.exit()).isEqualTo(1);
+        assertThat(refused.words())
+                .contains("The database was made by a later version of Aestimo. Install that version.");
     }
 
     /** Something that behaves as the application does when its memory is full: ends with 3 once, and serves after that. */
