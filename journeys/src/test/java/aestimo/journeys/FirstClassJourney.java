@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Server;
+import aestimo.app.testing.TestCluster;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import org.junit.jupiter.api.Test;
@@ -28,6 +29,7 @@ class FirstClassJourney {
         try (Visit visit = new Visit(SERVER)) {
             Page page = visit.page();
             page.navigate("/");
+            page.fill("#code", TestCluster.FIRST_CODE);
             page.fill("#name", "Rowan Teacher");
             page.fill("#signIn", "rowan");
             page.fill("#password", "the tide comes in twice");

@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Server;
+import aestimo.app.testing.TestCluster;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -50,6 +51,7 @@ class FirstMarksJourney {
             Page page = visit.page();
             page.navigate("/");
             visit.checkAccessibility();
+            page.fill("#code", TestCluster.FIRST_CODE);
             page.fill("#name", "Rowan Teacher");
             page.fill("#signIn", "rowan");
             page.fill("#password", PASSWORD);
