@@ -133,6 +133,8 @@ class SigningInController {
                     showRecoveryCodes(teacher, flash, false);
                 })
                 .saying(flash, "From now on a code is asked for beside your password.")
+                // The recovery codes are at the head of the page, and shown this once.
+                .to(PAGE)
                 .orSay(flash, PAGE + "#codes");
     }
 

@@ -294,7 +294,10 @@ class DoorTest {
         own.post("/account/second-step/add", "code", "000000x");
         assertThat(own.get(PAGE).body()).contains("This code is not right").contains("class=\"qr\"");
         String used = code(app, secret, Instant.now());
-        own.post("/account/second-step/add", "code", used.substring(0, 3) + " " + used.substring(3));
+        // To the head of the page, where the recovery codes are.
+        assertThat(location(
+                        own.post("/account/second-step/add", "code", used.substring(0, 3) + " " + used.substring(3))))
+                .endsWith(PAGE);
         page = own.get(PAGE).body();
         List<String> recovery = Html.texts(page, ".recovery-codes li");
         assertThat(recovery).hasSize(8).allMatch(code -> code.matches("([A-Z2-7]{4}-){5}[A-Z2-7]{4}"));
