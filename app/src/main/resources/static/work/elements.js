@@ -11,6 +11,27 @@ export const button = (words, work) => {
 /** @param {string} name of the tag */
 export const element = (name, properties) => Object.assign(document.createElement(name), properties);
 
+/** A bar that asks what becomes of something not saved; Escape closes it. say(words, buttons) puts it on the page. */
+export const askingBar = (doc = document) => {
+  const bar = element("div", { className: "notice is-near unsaved" });
+  bar.setAttribute("role", "alertdialog");
+  bar.setAttribute("aria-label", "Not saved yet");
+  bar.addEventListener("keydown", (event) => {
+    if (event.key === "Escape") {
+      event.stopPropagation();
+      bar.remove();
+    }
+  });
+  const say = (words, buttons) => {
+    const line = element("p", { className: "buttons" });
+    line.append(...buttons);
+    bar.replaceChildren(element("p", { textContent: words }), line);
+    doc.getElementById("page").append(bar);
+    buttons[0].focus();
+  };
+  return { bar, say, close: () => bar.remove() };
+};
+
 /** The fields of a form that somebody fills in. */
 export const fieldsOf = (form) =>
   [...form.elements].filter((it) =>

@@ -1,5 +1,5 @@
 // Signing out: what this browser keeps of the account goes with it, and what would be lost is told before.
-import { button } from "./elements.js";
+import { askingBar, button } from "./elements.js";
 
 const LEAVING = "aestimo.leaving";
 
@@ -25,13 +25,7 @@ export const clear = (local = () => localStorage, own = () => sessionStorage) =>
 /** form: the one that signs out. */
 export const start = (form, local = () => localStorage, own = () => sessionStorage) => {
   const { teacher } = document.body.dataset;
-  const bar = document.createElement("div");
-  bar.className = "notice is-near unsaved";
-  bar.setAttribute("role", "alertdialog");
-  bar.setAttribute("aria-label", "Not saved yet");
-  bar.addEventListener("keydown", (event) => {
-    if (event.key === "Escape") bar.remove();
-  });
+  const { say, close } = askingBar();
   let sure = false;
   form.addEventListener("submit", (event) => {
     let count = 0;
@@ -43,21 +37,16 @@ export const start = (form, local = () => localStorage, own = () => sessionStora
     }
     if (count === 0 || sure) return;
     event.preventDefault();
-    const text = document.createElement("p");
-    text.textContent =
+    say(
       `${count === 1 ? "1 mark or note" : `${count} marks or notes`} typed in this browser ${count === 1 ? "is" : "are"}` +
-      " not saved yet. Signing out deletes them here. Open their class to have them sent first: the desk tells which.";
-    const line = document.createElement("p");
-    line.className = "buttons";
-    line.append(
-      button("Stay signed in", () => bar.remove()),
-      button("Sign out and delete them", () => {
-        sure = true;
-        form.requestSubmit();
-      }),
+        " not saved yet. Signing out deletes them here. Open their class to have them sent first: the desk tells which.",
+      [
+        button("Stay signed in", close),
+        button("Sign out and delete them", () => {
+          sure = true;
+          form.requestSubmit();
+        }),
+      ],
     );
-    bar.replaceChildren(text, line);
-    document.getElementById("page").append(bar);
-    line.firstElementChild.focus();
   });
 };

@@ -1,7 +1,7 @@
 // What was typed into a form and not saved is never lost in silence: before another form of the page is sent, or a link
 // is followed, it is asked what becomes of it; before the page goes any other way, the browser asks.
 import { PATIENCE } from "./answer.js";
-import { button, fieldsOf, isTyped } from "./elements.js";
+import { askingBar, button, fieldsOf, isTyped } from "./elements.js";
 import { session } from "./session.js";
 
 export const unsaved = (doc = document) => {
@@ -46,27 +46,7 @@ export const unsaved = (doc = document) => {
   };
   const namesOf = (list) => [...new Set(list.map(nameOf))].join(" and ");
 
-  const bar = doc.createElement("div");
-  bar.className = "notice is-near unsaved";
-  bar.setAttribute("role", "alertdialog");
-  bar.setAttribute("aria-label", "Not saved yet");
-  const close = () => bar.remove();
-  const say = (words, buttons) => {
-    const text = doc.createElement("p");
-    text.textContent = words;
-    const line = doc.createElement("p");
-    line.className = "buttons";
-    line.append(...buttons);
-    bar.replaceChildren(text, line);
-    doc.getElementById("page").append(bar);
-    buttons[0].focus();
-  };
-  bar.addEventListener("keydown", (event) => {
-    if (event.key === "Escape") {
-      event.stopPropagation();
-      close();
-    }
-  });
+  const { bar, say, close } = askingBar(doc);
 
   /**
    * Saves a form without leaving the page. Resolves to what is in the way, in words; "" once it is saved. Forms of one
