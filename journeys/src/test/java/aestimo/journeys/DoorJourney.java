@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
+import com.eatthepath.otp.TimeBasedOneTimePasswordGenerator;
 import com.google.gson.JsonObject;
 import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Page;
@@ -13,8 +14,11 @@ import java.io.IOException;
 import java.net.HttpURLConnection;
 import java.net.URI;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import javax.crypto.spec.SecretKeySpec;
+import org.apache.commons.codec.binary.Base32;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -141,6 +145,33 @@ class DoorJourney {
             page.fill("#code", recovery);
             page.click("form[action='/sign-in/second-step'] button");
             page.waitForURL(server.address() + "/");
+        }
+    }
+
+    @Test
+    void aSchoolMayAskEverybodyForASecondStep() throws Exception {
+        Server server = Server.empty(Map.of("AESTIMO_SECOND_STEP_REQUIRED", "true"));
+        try (Visit visit = new Visit(server)) {
+            Page page = visit.page();
+            makeFirstAccount(page, TestCluster.FIRST_CODE);
+            page.waitForURL(server.address() + "/account/signing-in");
+            assertThat(page.locator(".notice.is-near")).containsText("Your school asks for a second step");
+            // No other page opens, and no script is answered, until there is one.
+            page.navigate("/classes/new");
+            page.waitForURL(server.address() + "/account/signing-in");
+            assertThat(page.evaluate("async () => (await fetch('/', {headers: {'X-Aestimo': 'test'}})).status"))
+                    .isEqualTo(403);
+            page.fill("#begin-present", PASSWORD);
+            page.click("#codes button");
+            byte[] secret = new Base32().decode(page.innerText(".secret").replace(" ", ""));
+            String code = new TimeBasedOneTimePasswordGenerator()
+                    .generateOneTimePasswordString(new SecretKeySpec(secret, "RAW"), Instant.now());
+            page.fill("#code", code);
+            page.click("text=Ask for codes from now on");
+            assertThat(page.locator(".recovery-codes li")).hasCount(8);
+            assertThat(page.locator(".recovery-codes li").first()).isInViewport();
+            page.navigate("/classes/new");
+            assertThat(page.locator("h1")).hasText("New class");
         }
     }
 

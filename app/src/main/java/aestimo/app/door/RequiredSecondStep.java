@@ -44,6 +44,7 @@ class RequiredSecondStep implements WebMvcConfigurer, HandlerInterceptor {
                             "/error",
                             "/look/**",
                             "/work/**",
+                            "/*/work/**",
                             "/vendor/**",
                             "/actuator/**",
                             "/favicon.svg");
