@@ -5,7 +5,7 @@
 // there from the first key on.
 {
   const ARE_TYPED_INTO = /^\/classes\/\d+\/(marks|run)$/;
-  /** Pages of one student after another, turned by the arrows. */
+  /** Pages of one student after another, turned by the arrows and left by Escape. */
   const ARE_TURNED = /^\/classes\/\d+\/(standing\/\d+(\/parent)?|families\/letters\/\d+\/one)$/;
   const TAKES_KEYS = "[data-handle]";
   const keys = [];
@@ -22,7 +22,9 @@
     const isTaken = target.closest?.("input, textarea, select, button, a, summary");
     const isWaitedFor =
       ARE_TYPED_INTO.test(location.pathname) ||
-      (/^Arrow(Left|Right)$/.test(key) && ARE_TURNED.test(location.pathname)) ||
+      (/^(Arrow(Left|Right)|Escape)$/.test(key) && ARE_TURNED.test(location.pathname)) ||
+      // The key of a link that is on the page already.
+      document.querySelector(`a[data-key="${CSS.escape(key)}"]`) ||
       // What opens over every page, and what is typed into the field that finds.
       /^[/?|]$/.test(key) ||
       keys.some((pressed) => pressed.on === document && pressed.key === "/") ||

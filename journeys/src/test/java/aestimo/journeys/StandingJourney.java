@@ -141,6 +141,16 @@ class StandingJourney {
             page.unroute("**/work/frame*.js*");
             held.forEach(Route::resume);
             assertThat(page.locator(".student-head h2")).hasText("Ilva Brandt");
+            String parent = page.url().replaceFirst("\\?.*", "/parent");
+            held.clear();
+            page.route("**/work/frame*.js*", held::add);
+            page.navigate(parent, new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
+            assertThat(page.locator(".student-sheet h2")).hasText("Ilva Brandt");
+            page.waitForCondition(() -> !held.isEmpty());
+            page.keyboard().press("Escape");
+            page.unroute("**/work/frame*.js*");
+            held.forEach(Route::resume);
+            assertThat(page.locator(".student-head h2")).hasText("Ilva Brandt");
         }
     }
 
