@@ -13,6 +13,8 @@ import aestimo.app.frame.FrameService;
 import aestimo.app.roll.BirthdayService;
 import aestimo.app.targets.HelpService;
 import aestimo.app.toschool.ReturnOverview;
+import aestimo.app.watching.DiskRoom;
+import aestimo.app.watching.NightlyBackup;
 import aestimo.core.book.Book;
 import aestimo.core.book.Term;
 import aestimo.core.boundary.Band;
@@ -48,6 +50,7 @@ class DeskController {
     private final ReturnOverview returns;
     private final BirthdayService birthdays;
     private final NightlyBackup backup;
+    private final DiskRoom disk;
     private final Clock clock;
 
     DeskController(
@@ -59,8 +62,10 @@ class DeskController {
             ReturnOverview returns,
             BirthdayService birthdays,
             NightlyBackup backup,
+            DiskRoom disk,
             Clock clock) {
         this.backup = backup;
+        this.disk = disk;
         this.books = books;
         this.frames = frames;
         this.accounts = accounts;
@@ -108,6 +113,7 @@ class DeskController {
         model.addAttribute("birthdays", HiddenNames.areHidden() ? List.of() : birthdays.thisWeek(teacher.id()));
         model.addAttribute("weeks", TermWeeks.of(open));
         model.addAttribute("backupFailed", backup.failure().orElse(""));
+        model.addAttribute("roomLeft", disk.littleMegabytes().orElse(-1));
         List<ReturnOverview.Line> lines = returns.of(teacher.id(), open);
         model.addAttribute("returns", lines);
         model.addAttribute(

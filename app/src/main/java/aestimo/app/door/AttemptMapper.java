@@ -29,6 +29,7 @@ interface AttemptMapper {
     @Delete("DELETE FROM sign_in_attempt WHERE counted_under = #{under} AND at = #{at}")
     void deleteOne(@Param("under") String under, @Param("at") OffsetDateTime at);
 
-    @Delete("DELETE FROM sign_in_attempt WHERE at < #{before}")
-    void deleteBefore(@Param("before") OffsetDateTime before);
+    /** Those of a clock that was set back since would make everybody wait until it is as late again. */
+    @Delete("DELETE FROM sign_in_attempt WHERE at < #{first} OR at > #{last}")
+    void deleteAllBut(@Param("first") OffsetDateTime first, @Param("last") OffsetDateTime last);
 }

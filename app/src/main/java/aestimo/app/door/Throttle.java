@@ -18,6 +18,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class Throttle {
     private static final Duration REMEMBERED = Duration.ofHours(1);
+    /** What the clocks of several processes may differ by. */
+    private static final Duration CLOCKS_DIFFER = Duration.ofMinutes(1);
+
     private static final Duration FIVE_MINUTES = Duration.ofMinutes(5);
     private static final int FREE = 5;
     /** A school may come from one address, and a colleague must not be kept out by guesses at their name. */
@@ -75,7 +78,7 @@ class Throttle {
                 attempts.stream().sorted(Comparator.comparing(Attempt::under)).toList();
         ordered.forEach(attempt -> mapper.lock(attempt.under()));
         OffsetDateTime now = OffsetDateTime.now(clock).truncatedTo(ChronoUnit.MICROS);
-        mapper.deleteBefore(now.minus(REMEMBERED));
+        mapper.deleteAllBut(now.minus(REMEMBERED), now.plus(CLOCKS_DIFFER));
         Duration longest = ordered.stream()
                 .map(attempt -> left(attempt, now))
                 .max(Comparator.naturalOrder())

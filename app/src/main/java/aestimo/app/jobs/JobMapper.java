@@ -67,7 +67,8 @@ interface JobMapper {
 
     /** Takes it for a while; returns 0 where another process has it, or nothing is to be done any more. */
     @Update("""
-            UPDATE job SET next_try = #{until} WHERE teacher_id = #{teacher} AND id = #{id} AND state = 'DUE' AND next_try <= #{now}""")
+            UPDATE job SET next_try = #{until} WHERE teacher_id = #{teacher} AND id = #{id} AND state = 'DUE'
+               AND (next_try <= #{now} OR next_try > #{now}::timestamptz + interval '1 hour')""")
     int claim(
             @Param("teacher") TeacherId teacher,
             @Param("id") long id,

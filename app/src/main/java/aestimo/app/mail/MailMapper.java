@@ -103,6 +103,6 @@ interface MailMapper {
     /** Takes the next place among all messages of all teachers; empty where it is too early for one. */
     @Select(value = """
             UPDATE mail_pace SET next_at = #{now}::timestamptz + make_interval(secs => #{pause})
-             WHERE next_at <= #{now} RETURNING next_at""", affectData = true)
+             WHERE next_at <= #{now} OR next_at > #{now}::timestamptz + interval '1 hour' RETURNING next_at""", affectData = true)
     Optional<OffsetDateTime> takePlace(@Param("now") OffsetDateTime now, @Param("pause") double pauseSeconds);
 }

@@ -76,7 +76,8 @@ interface SendingMapper {
     /** Takes it for a while where it is due; returns 0 where somebody else has it, or nothing is to be sent. */
     @Update("""
             UPDATE sending SET next_try = #{until}
-             WHERE teacher_id = #{teacher} AND return_id = #{returnId} AND state = 'SENDING' AND next_try <= #{now}""")
+             WHERE teacher_id = #{teacher} AND return_id = #{returnId} AND state = 'SENDING'
+               AND (next_try <= #{now} OR next_try > #{now}::timestamptz + interval '1 hour')""")
     int claim(
             @Param("teacher") TeacherId teacher,
             @Param("returnId") long returnId,

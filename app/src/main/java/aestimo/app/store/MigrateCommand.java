@@ -49,11 +49,12 @@ public final class MigrateCommand {
         if (LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME) instanceof Logger log) {
             log.setLevel(Level.WARN);
         }
-        String port = System.getenv().getOrDefault("AESTIMO_DB_PORT", "8421");
+        String here =
+                "jdbc:postgresql://127.0.0.1:" + System.getenv().getOrDefault("AESTIMO_DB_PORT", "8421") + "/aestimo";
         try {
             Flyway flyway = Flyway.configure()
                     .dataSource(
-                            "jdbc:postgresql://127.0.0.1:" + port + "/aestimo",
+                            System.getenv().getOrDefault("AESTIMO_DB_URL", here),
                             "aestimo_owner",
                             System.getenv().getOrDefault(PASSWORD, ""))
                     .load();

@@ -8,6 +8,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
@@ -22,13 +25,32 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 1)
 class DatabaseAway extends OncePerRequestFilter {
+    private static final Logger LOG = LoggerFactory.getLogger(DatabaseAway.class);
+
     /** The beginnings of PostgreSQL's codes for a connection that broke, and a server that shuts down or starts up. */
     private static final Set<String> BROKEN = Set.of("08", "57", "53");
 
-    private static final String WORDS =
-            "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is running.";
+    /** A standby that took no part yet, or a server that is one by now: nothing can be written there. */
+    private static final String ONLY_READ = "25006";
+
+    private static final String CLOSED = "Connection is closed";
+    private static final String FULL = "53100";
+    private static final long MINUTE = 60_000;
+
+    /** What is said: a heading, and what follows from it. */
+    private record Words(String heading, String more) {}
+
+    private static final String TOLD = DatabaseAway.class.getName();
+
+    private static final Words AWAY = new Words(
+            "The database does not answer",
+            "Nothing was changed. Try again in a moment; if it goes on, ./aestimo status tells what is running.");
+    private static final Words NO_ROOM = new Words(
+            "The disk of the database is full",
+            "Nothing was changed. Whoever looks after this markbook has to make room on it; then try again.");
 
     private final DatabaseWatch watch;
+    private final AtomicLong saidFull = new AtomicLong();
 
     DatabaseAway(DatabaseWatch watch) {
         this.watch = watch;
@@ -44,11 +66,22 @@ class DatabaseAway extends OncePerRequestFilter {
                 || path.equals("/favicon.svg");
     }
 
+    /** A page of an error is drawn with the session, too. */
+    @Override
+    protected boolean shouldNotFilterErrorDispatch() {
+        return false;
+    }
+
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        // Said before, to an answer that was an error already and so is drawn once more.
+        if (request.getAttribute(TOLD) instanceof Words before) {
+            tell(before, request, response);
+            return;
+        }
         if (watch.isAway()) {
-            tell(request, response);
+            tell(AWAY, request, response);
             return;
         }
         try {
@@ -57,8 +90,30 @@ class DatabaseAway extends OncePerRequestFilter {
             if (!isAway(failed)) {
                 throw failed;
             }
-            tell(request, response);
+            boolean full = isFull(failed);
+            if (full) {
+                note();
+            }
+            tell(full ? NO_ROOM : AWAY, request, response);
         }
+    }
+
+    /** Once a minute, since whoever types is refused more often than that. */
+    private void note() {
+        long now = System.currentTimeMillis();
+        long last = saidFull.get();
+        if (Math.abs(now - last) > MINUTE && saidFull.compareAndSet(last, now)) {
+            LOG.error("The disk of the database is full: nothing can be saved until there is room on it.");
+        }
+    }
+
+    private static boolean isFull(Throwable failed) {
+        for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLException sql && FULL.equals(sql.getSQLState())) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Whether a failure comes from the database being away, however it was wrapped on its way. */
@@ -66,20 +121,24 @@ class DatabaseAway extends OncePerRequestFilter {
         for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
             if (cause instanceof CannotCreateTransactionException
                     || cause instanceof java.sql.SQLTransientConnectionException
+                    // Said by the pool, without a code, of a connection it has given up since.
+                    || cause instanceof SQLException closed && CLOSED.equals(closed.getMessage())
                     || cause instanceof SQLException sql
                             && sql.getSQLState() != null
                             && sql.getSQLState().length() > 2
-                            && BROKEN.contains(sql.getSQLState().substring(0, 2))) {
+                            && (BROKEN.contains(sql.getSQLState().substring(0, 2))
+                                    || ONLY_READ.equals(sql.getSQLState()))) {
                 return true;
             }
         }
         return false;
     }
 
-    private static void tell(HttpServletRequest request, HttpServletResponse response) throws IOException {
+    private static void tell(Words words, HttpServletRequest request, HttpServletResponse response) throws IOException {
         if (response.isCommitted()) {
             return;
         }
+        request.setAttribute(TOLD, words);
         response.reset();
         response.setStatus(HttpStatus.SERVICE_UNAVAILABLE.value());
         response.setHeader("Retry-After", "2");
@@ -90,7 +149,7 @@ class DatabaseAway extends OncePerRequestFilter {
         response.setCharacterEncoding(StandardCharsets.UTF_8);
         if (request.getHeader("X-Aestimo") != null) {
             response.setContentType("application/json");
-            response.getWriter().print("{\"problems\":[\"The database does not answer. " + WORDS + "\"]}");
+            response.getWriter().print("{\"problems\":[\"" + words.heading() + ". " + words.more() + "\"]}");
             return;
         }
         response.setContentType("text/html");
@@ -100,7 +159,7 @@ class DatabaseAway extends OncePerRequestFilter {
                   <head>
                     <meta charset="utf-8">
                     <meta name="viewport" content="width=device-width, initial-scale=1">
-                    <title>The database does not answer · Aestimo</title>
+                    <title>%1$s · Aestimo</title>
                     <link rel="stylesheet" href="/vendor/bulma/bulma.min.css">
                     <link rel="stylesheet" href="/look/type.css">
                     <link rel="stylesheet" href="/look/tokens.css">
@@ -110,12 +169,12 @@ class DatabaseAway extends OncePerRequestFilter {
                   <body class="door">
                     <main class="door-sheet">
                       <p class="door-mark" aria-hidden="true">Æ</p>
-                      <h1>The database does not answer</h1>
-                      <p>%s</p>
+                      <h1>%1$s</h1>
+                      <p>%2$s</p>
                       <p><a href="/">To the desk</a></p>
                     </main>
                   </body>
                 </html>
-                """.formatted(WORDS));
+                """.formatted(words.heading(), words.more()));
     }
 }

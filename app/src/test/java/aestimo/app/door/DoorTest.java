@@ -15,7 +15,9 @@ import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import aestimo.app.web.FormException;
 import java.net.http.HttpResponse;
+import java.time.Clock;
 import java.time.Instant;
+import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -134,6 +136,26 @@ class DoorTest {
         assertThat(List.of(4, 5, 6, 9, 12, 1000))
                 .extracting(wrong -> attempt.pauseAfter(wrong).toSeconds())
                 .containsExactly(0L, 4L, 8L, 64L, 300L, 300L);
+    }
+
+    @Test
+    void aClockSetBackMakesNobodyWaitUntilItIsAsLateAgain(RunningApp app) {
+        JdbcTemplate jdbc = app.bean(JdbcTemplate.class);
+        Throttle throttle = app.bean(Throttle.class);
+        String name = "clock-" + UUID.randomUUID();
+        List<Attempt> attempts = Throttle.signIn(name, "192.0.2.8", java.util.Optional.empty());
+        String key = attempts.get(0).under();
+        OffsetDateTime now = OffsetDateTime.now(app.bean(Clock.class));
+        for (int i = 0; i < 20; i++) {
+            jdbc.update("INSERT INTO sign_in_attempt VALUES (?, ?)", key, now.plusHours(2));
+        }
+        assertThat(throttle.begin(attempts).mustWait()).isFalse();
+        // What differs by a moment is another process's clock, and counts.
+        for (int i = 0; i < 20; i++) {
+            jdbc.update("INSERT INTO sign_in_attempt VALUES (?, ?)", key, now.plusSeconds(20));
+        }
+        assertThat(throttle.begin(attempts).mustWait()).isTrue();
+        jdbc.update("DELETE FROM sign_in_attempt WHERE counted_under = ?", key);
     }
 
     @Test

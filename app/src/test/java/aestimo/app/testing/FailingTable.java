@@ -16,11 +16,18 @@ public final class FailingTable {
      * @param events such as {@code DELETE} or {@code INSERT OR UPDATE}
      */
     public static <T> T during(RunningApp app, String events, String table, Callable<T> work) throws Exception {
+        return during(app, events, table, "P0001", work);
+    }
+
+    /** @param code PostgreSQL's own for what it fails of */
+    public static <T> T during(RunningApp app, String events, String table, String code, Callable<T> work)
+            throws Exception {
         try (Connection owner = DriverManager.getConnection(
                         app.cluster().url(), "aestimo_owner", app.cluster().password("owner"));
                 Statement statement = owner.createStatement()) {
             statement.execute("CREATE FUNCTION fail_in_the_middle() RETURNS trigger LANGUAGE plpgsql AS"
-                    + " $$ BEGIN RAISE EXCEPTION 'the disk is full'; END $$");
+                    + " $$ BEGIN RAISE EXCEPTION 'the disk is full' USING ERRCODE = '" + code
+                    + "'; END $$");
             statement.execute("CREATE TRIGGER fails_in_the_middle BEFORE " + events + " ON " + table
                     + " FOR EACH ROW EXECUTE FUNCTION fail_in_the_middle()");
             try {

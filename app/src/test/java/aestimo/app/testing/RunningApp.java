@@ -19,6 +19,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 public final class RunningApp implements ParameterResolver {
     private static RunningApp started;
 
+    private final int metricsPort = TestCluster.freePort();
     private TestCluster cluster;
     private ConfigurableApplicationContext context;
 
@@ -42,6 +43,7 @@ public final class RunningApp implements ParameterResolver {
             settings.put("spring.mail.host", settings.get("SPRING_MAIL_HOST"));
             settings.put("spring.mail.port", settings.get("SPRING_MAIL_PORT"));
             settings.put("AESTIMO_PORT", "0");
+            settings.put("AESTIMO_METRICS_PORT", Integer.toString(started.metricsPort));
             settings.put("AESTIMO_DEMO", "true");
             settings.put("AESTIMO_TODAY", "2027-02-24");
             application.setDefaultProperties(settings);
@@ -73,6 +75,11 @@ public final class RunningApp implements ParameterResolver {
 
     public <T> T bean(String name, Class<T> type) {
         return context.getBean(name, type);
+    }
+
+    /** Where it gives its figures to whoever watches it. */
+    public String metricsAddress() {
+        return "http://127.0.0.1:" + metricsPort + "/metrics";
     }
 
     public String address() {

@@ -1,4 +1,4 @@
-package aestimo.app.desk;
+package aestimo.app.watching;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -9,7 +9,7 @@ import org.springframework.stereotype.Component;
 
 /** What became of the backup of the last night; it is made beside the application, which learns of it from a file. */
 @Component
-class NightlyBackup {
+public class NightlyBackup {
     private static final int LONGEST = 40;
 
     private final Optional<Path> failed;
@@ -20,7 +20,7 @@ class NightlyBackup {
     }
 
     /** The day of the first that failed since one was made; empty where all is well. */
-    Optional<String> failure() {
+    public Optional<String> failure() {
         return failed.filter(Files::isReadable)
                 .map(file -> {
                     try {

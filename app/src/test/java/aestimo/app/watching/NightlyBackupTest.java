@@ -1,4 +1,4 @@
-package aestimo.app.desk;
+package aestimo.app.watching;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
