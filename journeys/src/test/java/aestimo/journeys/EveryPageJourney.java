@@ -46,6 +46,7 @@ class EveryPageJourney {
             "/classes/1/notes",
             "/classes/1/changes",
             "/years/1",
+            "/years/1/end",
             "/account",
             "/account/signing-in",
             "/classes/1/room/people/1/erase",

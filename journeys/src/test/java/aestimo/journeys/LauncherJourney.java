@@ -123,6 +123,11 @@ class LauncherJourney {
         assertThat(type("a harbour at six\n", "account", "reset", "wren", "--without-second-step"))
                 .isEqualTo(new Answer(2, "There is no account with the sign-in name wren.\n"));
         assertThat(run("start").words()).doesNotContain("first account");
+        assertThat(run("overview").words())
+                .contains("Aestimo 0.1.0, tables of version", "last backup: none", "MB free")
+                .containsPattern("finch *\\| Fay Finch *\\| *0 \\| *0 \\| *0")
+                .contains("returns being sent", "whole database");
+        assertThat(run("status").words()).containsPattern("own \\(\\d+ MB free\\)");
 
         assertThat(run("stop").words()).contains("application stopped", "database stopped");
         assertThat(run("status").words()).startsWith("Nothing runs.");
@@ -238,6 +243,40 @@ class LauncherJourney {
                 }
             }
             """;
+
+    @Test
+    void logsStaySmallAndAClockSetBackIsTold() throws Exception {
+        settings.put("AESTIMO_LOG_BYTES", "100");
+        settings.put("AESTIMO_LOOKS_EVERY", "1");
+        assertThat(run("start").exit()).isZero();
+        Path own = folder.resolve("own");
+        // It has written more than that by now, is moved aside, and goes on being written where it was.
+        Await.until("the log begins anew", () -> Files.exists(own.resolve("app.log.1")));
+        assertThat(Files.readString(own.resolve("app.log.1"))).contains("Started Aestimo");
+        for (int i = 1; i <= 5; i++) {
+            Files.writeString(own.resolve("app.log." + i), "older " + i);
+        }
+        String port = settings.get("AESTIMO_DB_PORT");
+        String secret = Files.readAllLines(own.resolve("secrets")).stream()
+                .filter(line -> line.startsWith("AESTIMO_SUPER_PASSWORD="))
+                .findFirst()
+                .orElseThrow()
+                .split("=", 2)[1];
+        try (Connection connection = DriverManager.getConnection(
+                        "jdbc:postgresql://127.0.0.1:" + port + "/aestimo", "aestimo_super", secret);
+                Statement statement = connection.createStatement()) {
+            statement.execute("SET session_replication_role = replica");
+            statement.execute("INSERT INTO change (teacher_id, class_id, at, what, was, became, how)"
+                    + " VALUES (1, 1, now() + interval '3 days', 'entry', '', '7', 'typed')");
+        }
+        run("stop");
+        Files.writeString(own.resolve("app.log"), "what the last run said");
+        Answer start = run("start");
+        assertThat(start.exit()).as(start.words()).isZero();
+        assertThat(start.words()).contains("The clock of this machine says", "but marks were saved at");
+        assertThat(Files.readString(own.resolve("app.log.5"))).isNotEqualTo("older 5");
+        assertThat(own.resolve("app.log.6")).doesNotExist();
+    }
 
     @Test
     void anApplicationWithoutMemoryIsStartedAgain() throws Exception {

@@ -45,4 +45,7 @@ interface AccountMapper {
     void updateListLines(@Param("teacher") TeacherId teacher, @Param("lines") ListLines lines);
 
     void updatePassword(@Param("teacher") TeacherId teacher, @Param("hash") String hash);
+
+    /** Sets another hash in the place of one, unless there is another there by now; returns how many were set. */
+    int replacePassword(@Param("teacher") TeacherId teacher, @Param("was") String was, @Param("hash") String hash);
 }

@@ -15,7 +15,9 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Makes accounts, checks sign-ins, and keeps how a teacher likes the pages. */
 @Service
@@ -32,10 +34,13 @@ public class AccountService {
     private final AccountMapper mapper;
     private final Passwords passwords;
     private final Clock clock;
+    private final TransactionTemplate transactions;
     /** Of no password at all, with the same cost as a real one. */
     private final String nobodysHash;
 
-    AccountService(AccountMapper mapper, Passwords passwords, Clock clock) {
+    AccountService(
+            AccountMapper mapper, Passwords passwords, Clock clock, PlatformTransactionManager transactionManager) {
+        this.transactions = new TransactionTemplate(transactionManager);
         this.mapper = mapper;
         this.passwords = passwords;
         this.clock = clock;
@@ -101,10 +106,12 @@ public class AccountService {
         return mapper.findBySignIn(canonical(signIn)).map(Account::id);
     }
 
-    /** The teacher a name and password belong to; empty where they do not fit. */
-    @Transactional
+    /**
+     * The teacher a name and password belong to; empty where they do not fit. The hash takes its time, so no connection to
+     * the database is held meanwhile: a school that signs in at eight would hold them all.
+     */
     public Optional<SignedInTeacher> check(String signIn, String password) {
-        Optional<Account> account = mapper.findBySignIn(canonical(signIn));
+        Optional<Account> account = transactions.execute(own -> mapper.findBySignIn(canonical(signIn)));
         // The hash is computed for unknown names too, so that the time taken does not tell which names exist.
         String hash = account.map(Account::passwordHash).orElse(nobodysHash);
         if (!passwords.fits(password, hash) || account.isEmpty()) {
@@ -112,7 +119,9 @@ public class AccountService {
         }
         Account known = account.get();
         if (passwords.isOld(hash)) {
-            mapper.updatePassword(known.id(), passwords.hash(password));
+            String now = passwords.hash(password);
+            // Not over one that was set since.
+            transactions.executeWithoutResult(own -> mapper.replacePassword(known.id(), hash, now));
         }
         return Optional.of(new SignedInTeacher(known.id(), known.signIn()));
     }
@@ -190,16 +199,16 @@ public class AccountService {
      * @throws WrongPasswordException when the present one is another
      * @throws FormException when the new one will not do
      */
-    @Transactional
     public void changePassword(TeacherId teacher, String present, String fresh) {
         demandPassword(teacher, present);
         setPassword(teacher, fresh);
     }
 
     /** @throws WrongPasswordException when the present password is another */
-    @Transactional(readOnly = true)
     public void demandPassword(TeacherId teacher, String present) {
-        if (!passwords.fits(present, mapper.findById(teacher).orElseThrow().passwordHash())) {
+        String hash = transactions.execute(
+                own -> mapper.findById(teacher).orElseThrow().passwordHash());
+        if (!passwords.fits(present, hash)) {
             throw new WrongPasswordException();
         }
     }
@@ -209,19 +218,19 @@ public class AccountService {
      *
      * @throws FormException when it will not do
      */
-    @Transactional
     public void resetPassword(TeacherId teacher, String fresh) {
         setPassword(teacher, fresh);
     }
 
     private void setPassword(TeacherId teacher, String fresh) {
-        String signIn = mapper.findById(teacher).orElseThrow().signIn();
-        passwords
-                .problem(fresh, own(signIn, mapper.findSettings(teacher).name()))
-                .ifPresent(words -> {
-                    throw FormException.at("fresh", words);
-                });
-        mapper.updatePassword(teacher, passwords.hash(fresh));
+        List<String> known = transactions.execute(own -> own(
+                mapper.findById(teacher).orElseThrow().signIn(),
+                mapper.findSettings(teacher).name()));
+        passwords.problem(fresh, known).ifPresent(words -> {
+            throw FormException.at("fresh", words);
+        });
+        String hash = passwords.hash(fresh);
+        transactions.executeWithoutResult(own -> mapper.updatePassword(teacher, hash));
     }
 
     private OffsetDateTime now() {

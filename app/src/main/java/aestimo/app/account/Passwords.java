@@ -5,6 +5,8 @@ import java.text.Normalizer;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.Semaphore;
+import java.util.function.Supplier;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
@@ -37,6 +39,9 @@ class Passwords {
     private static final int ROUNDS = 210_000;
     private static final int QUICK_ROUNDS = 1000;
     private static final int ROUNDS_BEFORE = 12;
+
+    /** Hashes are costly on purpose: many at once would leave nothing for those who type marks. In order of asking. */
+    final Semaphore turns = new Semaphore(Math.max(1, Runtime.getRuntime().availableProcessors() / 2), true);
 
     private final PasswordEncoder encoder;
     private final Zxcvbn guesser = new Zxcvbn();
@@ -79,7 +84,7 @@ class Passwords {
     }
 
     String hash(String password) {
-        return encoder.encode(composed(password));
+        return inTurn(() -> encoder.encode(composed(password)));
     }
 
     /** Whether a password is that of a hash; takes as long where it is not. */
@@ -87,7 +92,17 @@ class Passwords {
         String composed = composed(password);
         // Hashes of before accents were put together are of what was typed.
         return password.length() <= 2 * LONGEST
-                && (encoder.matches(composed, hash) || !composed.equals(password) && encoder.matches(password, hash));
+                && inTurn(() -> encoder.matches(composed, hash)
+                        || !composed.equals(password) && encoder.matches(password, hash));
+    }
+
+    private <T> T inTurn(Supplier<T> work) {
+        turns.acquireUninterruptibly();
+        try {
+            return work.get();
+        } finally {
+            turns.release();
+        }
     }
 
     /** Whether a hash is made as they no longer are. */

@@ -23,8 +23,10 @@ class Throttle {
 
     private static final Duration FIVE_MINUTES = Duration.ofMinutes(5);
     private static final int FREE = 5;
-    /** A school may come from one address, and a colleague must not be kept out by guesses at their name. */
-    private static final int FREE_OF_MANY = 30;
+    /** A colleague must not be kept out by guesses at their name. */
+    private static final int FREE_OF_A_NAME = 30;
+    /** A whole school may come from one address at eight, and each counts until its password was looked at. */
+    private static final int FREE_OF_AN_ADDRESS = 120;
 
     private static final Duration SHORT = Duration.ofSeconds(10);
 
@@ -42,11 +44,11 @@ class Throttle {
      * @param browser one in which this teacher was signed in before: nobody else's guesses count there
      */
     static List<Attempt> signIn(String name, String address, Optional<String> browser) {
-        Attempt ofAddress = new Attempt("address " + address, FREE_OF_MANY, FIVE_MINUTES, false);
+        Attempt ofAddress = new Attempt("address " + address, FREE_OF_AN_ADDRESS, FIVE_MINUTES, false);
         return browser.map(known -> List.of(new Attempt("browser " + known, FREE, FIVE_MINUTES, true)))
                 .orElseGet(() -> List.of(
                         new Attempt("name " + name + " from " + address, FREE, FIVE_MINUTES, true),
-                        new Attempt("name " + name, FREE_OF_MANY, SHORT, true),
+                        new Attempt("name " + name, FREE_OF_A_NAME, SHORT, true),
                         ofAddress));
     }
 

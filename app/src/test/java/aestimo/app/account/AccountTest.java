@@ -3,10 +3,17 @@ package aestimo.app.account;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import aestimo.app.testing.Await;
 import aestimo.app.testing.RunningApp;
+import aestimo.app.testing.Visitor;
 import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.Semaphore;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
@@ -104,5 +111,32 @@ class AccountTest {
         assertThat(accounts.check(name, "cafe\u0301 of before")).isPresent();
         assertThat(hash(app, name)).startsWith("{quick}");
         assertThat(accounts.check(name, "caf\u00E9 of before")).isPresent();
+    }
+
+    @Test
+    void aSchoolThatSignsInAtEightLeavesTheDatabaseToThoseWhoWork(RunningApp app) throws Exception {
+        AccountService accounts = app.bean(AccountService.class);
+        String name = "eight-" + UUID.randomUUID();
+        accounts.create(name, "Early Bird", "a sentence of my own");
+        Semaphore turns = app.bean(Passwords.class).turns;
+        int all = turns.drainPermits();
+        ExecutorService threads = Executors.newFixedThreadPool(20);
+        try {
+            List<Future<Boolean>> asked = Stream.generate(() -> threads.submit(
+                            () -> accounts.check(name, "a sentence of my own").isPresent()))
+                    .limit(20)
+                    .toList();
+            // More than there are connections: each waits for its hash and holds none.
+            Await.until("all wait for their hash", () -> turns.getQueueLength() == 20);
+            assertThat(new Visitor(app.address()).get("/sign-in").statusCode()).isEqualTo(200);
+            turns.release(all);
+            all = 0;
+            for (Future<Boolean> one : asked) {
+                assertThat(one.get()).isTrue();
+            }
+        } finally {
+            turns.release(all);
+            threads.shutdown();
+        }
     }
 }

@@ -20,6 +20,9 @@ public final class TestCluster {
     /** What whoever makes the first account is asked for. */
     public static final String FIRST_CODE = "TEST-CODE-2345";
 
+    /** The system property with other options of the database server. */
+    public static final String OPTIONS = "aestimo.pg.options";
+
     private final Path folder;
     private final int port;
     private final Map<String, String> secrets;
@@ -146,6 +149,22 @@ public final class TestCluster {
         launcher("cluster", "stop", folder.toString());
     }
 
+    /** Ends every process of the database without any warning, as kill -9 does. */
+    public void kill() {
+        try {
+            long postmaster = Long.parseLong(
+                    Files.readAllLines(folder.resolve("cluster/postmaster.pid")).get(0));
+            ProcessHandle.of(postmaster).ifPresent(first -> {
+                List<ProcessHandle> all = new ArrayList<>(first.descendants().toList());
+                all.add(0, first);
+                all.forEach(ProcessHandle::destroyForcibly);
+                all.forEach(one -> one.onExit().join());
+            });
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
     public void startAgain() {
         launcher("cluster", "start", folder.toString(), Integer.toString(port));
     }
@@ -173,7 +192,8 @@ public final class TestCluster {
                     new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(output.toFile());
             // This cluster need not outlive the machine's next power cut, and waiting for the disk takes most of the
             // time.
-            builder.environment().put("AESTIMO_PG_OPTIONS", "-c fsync=off -c full_page_writes=off");
+            builder.environment()
+                    .put("AESTIMO_PG_OPTIONS", System.getProperty(OPTIONS, "-c fsync=off -c full_page_writes=off"));
             Process process = builder.start();
             if (!process.waitFor(2, TimeUnit.MINUTES) || process.exitValue() != 0) {
                 throw new IllegalStateException(command + ": " + Files.readString(output));

@@ -5,24 +5,18 @@ import aestimo.app.testing.OfficeServer;
 import aestimo.app.testing.PostServer;
 import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
-import java.math.BigDecimal;
 import java.sql.Connection;
 import java.sql.DriverManager;
-import java.sql.PreparedStatement;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 
 /**
  * Measures the packaged application, in a process of its own with 256 MB, on a cluster of its own: a sheet of 40 × 150,
@@ -50,7 +44,7 @@ public final class LoadRun {
                 ? Set.of("sheet", "one", "many", "standing", "targets", "letters", "post", "returns", "room", "browser")
                 : Set.of(phases);
         LoadRun run = new LoadRun();
-        run.addAccounts();
+        Ledger.addAccounts(run.connection(), "load", TEACHERS + MORE);
         boolean browser = wanted.contains("browser");
         TypingTeacher large = browser || wanted.contains("sheet") ? run.large() : null;
         TypingTeacher usual = browser || wanted.contains("one") ? run.one() : null;
@@ -77,7 +71,7 @@ public final class LoadRun {
             teacher.fillAll();
             RoomLoad.measure(teacher);
         }
-        boolean whole = run.check();
+        boolean whole = Ledger.holds(run.connection(), run.all);
         if (browser) {
             SheetInBrowser.measure(
                     run.server.address(),
@@ -96,21 +90,6 @@ public final class LoadRun {
     private Connection connection() throws SQLException {
         TestCluster cluster = server.cluster();
         return DriverManager.getConnection(cluster.url(), "aestimo_owner", cluster.password("owner"));
-    }
-
-    /** Signing in is slow on purpose, so all share one hash made here. */
-    private void addAccounts() throws SQLException {
-        String hash = "{bcrypt}" + new BCryptPasswordEncoder(4).encode(TypingTeacher.PASSWORD);
-        try (Connection connection = connection();
-                PreparedStatement insert = connection.prepareStatement(
-                        "INSERT INTO teacher (sign_in, name, password_hash, created_at) VALUES (?, ?, ?, now())")) {
-            for (int i = 0; i < TEACHERS + MORE; i++) {
-                insert.setString(1, "load" + i);
-                insert.setString(2, "Teacher " + i);
-                insert.setString(3, hash);
-                insert.executeUpdate();
-            }
-        }
     }
 
     private TypingTeacher teacher(int students, int pieces) {
@@ -274,41 +253,5 @@ public final class LoadRun {
         threads.shutdown();
         System.out.println(
                 TEACHERS + " teachers, " + A_SECOND + " entries a second each for " + SECONDS + " s: " + latencies);
-    }
-
-    /**
-     * The database against what was typed: every entry as typed last, and a change for each that was said to be kept.
-     *
-     * @return whether nothing was lost
-     */
-    private boolean check() throws SQLException {
-        Map<String, String> typed = new HashMap<>();
-        int acknowledged = 0;
-        for (TypingTeacher teacher : all) {
-            typed.putAll(teacher.typed());
-            acknowledged += teacher.acknowledged();
-        }
-        int wrong = 0;
-        int entries = 0;
-        int changes;
-        try (Connection connection = connection();
-                PreparedStatement select =
-                        connection.prepareStatement("SELECT assessment_id, enrolment_id, mark FROM entry");
-                PreparedStatement count =
-                        connection.prepareStatement("SELECT count(*) FROM change WHERE what = 'entry'");
-                ResultSet rows = select.executeQuery();
-                ResultSet counted = count.executeQuery()) {
-            while (rows.next()) {
-                String expected = typed.get(rows.getLong(1) + "." + rows.getLong(2));
-                entries++;
-                wrong += expected != null && new BigDecimal(expected).compareTo(rows.getBigDecimal(3)) == 0 ? 0 : 1;
-            }
-            counted.next();
-            changes = counted.getInt(1);
-        }
-        System.out.printf(
-                "typed into %d cells, in the database %d entries, %d of them not as typed last; kept said %d times, %d changes recorded%n",
-                typed.size(), entries, wrong, acknowledged, changes);
-        return wrong == 0 && entries == typed.size() && changes == acknowledged;
     }
 }

@@ -4,6 +4,7 @@ import aestimo.app.testing.Await;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.Visitor;
+import java.io.UncheckedIOException;
 import java.net.http.HttpResponse;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -13,9 +14,11 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.IntFunction;
+import java.util.function.IntPredicate;
 import java.util.function.LongSupplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** A teacher with one class, made through the forms, who types marks at a steady pace as the sheet's script sends them. */
 final class TypingTeacher {
@@ -344,11 +347,11 @@ final class TypingTeacher {
     /** Sends until it is answered, as the sheet does: an entry that met a busy server goes again, with the same id. */
     private void send(List<String> items) {
         String body = "[" + String.join(",", items) + "]";
-        HttpResponse<String> answer = visitor.put(base + "/entries", body);
-        while (answer.statusCode() >= 500) {
+        HttpResponse<String> answer = tried(body);
+        while (answer == null || answer.statusCode() >= 500) {
             again++;
             LockSupport.parkNanos(RETRY_NANOS);
-            answer = visitor.put(base + "/entries", body);
+            answer = tried(body);
         }
         if (answer.statusCode() != 200) {
             throw new IllegalStateException(answer.statusCode() + ": not kept");
@@ -356,13 +359,31 @@ final class TypingTeacher {
         acknowledged += answer.body().split("\"kept\":true", -1).length - 1;
     }
 
+    /** Null where the connection broke: whether it arrived is not known. */
+    private @Nullable HttpResponse<String> tried(String body) {
+        try {
+            return visitor.put(base + "/entries", body);
+        } catch (UncheckedIOException broken) {
+            return null;
+        }
+    }
+
     /**
      * Types one entry after the other down the columns, each at its time whether the one before was answered late or not:
      * a wait behind a slow answer counts as part of the next one's.
      */
     void type(int entries, long paceNanos, Latencies latencies) {
+        type(done -> done < entries, paceNanos, (due, milliseconds) -> latencies.add(milliseconds));
+    }
+
+    /** Told of each entry that was kept: when it was due, by {@link System#nanoTime}, and how long it took from then. */
+    interface Kept {
+        void in(long due, double milliseconds);
+    }
+
+    void type(IntPredicate goesOn, long paceNanos, Kept kept) {
         long start = System.nanoTime();
-        for (int i = 0; i < entries; i++) {
+        for (int i = 0; goesOn.test(i); i++) {
             long due = start + i * paceNanos;
             while (System.nanoTime() < due) {
                 LockSupport.parkNanos(due - System.nanoTime());
@@ -375,7 +396,7 @@ final class TypingTeacher {
                     round,
                     Integer.toString((next * 13 + round) % (OUT_OF + 1)))));
             next++;
-            latencies.add((System.nanoTime() - due) / 1e6);
+            kept.in(due, (System.nanoTime() - due) / 1e6);
         }
     }
 

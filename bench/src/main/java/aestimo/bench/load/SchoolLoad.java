@@ -1,0 +1,289 @@
+package aestimo.bench.load;
+
+import aestimo.app.testing.Html;
+import aestimo.app.testing.Server;
+import aestimo.app.testing.TestCluster;
+import aestimo.app.testing.Visitor;
+import java.io.UncheckedIOException;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
+
+/**
+ * A school's load on one process of 256 MB and its database, both on this machine, whoever asks included: 100 teachers
+ * with five classes each of 24 students and 125 assessments, which makes 12 000 students and 1.5 million entries. Fifty of
+ * them work at once, half of the time as on a marking evening, half as on the last day before the return.
+ *
+ * <p>A marking evening: the desk, a class's sheet, then ten entries two seconds apart, each with its margin asked for every
+ * third time, Standing, one student's page, the loose ends; three to seven seconds are looked at each page. The last day
+ * before the return: the desk, Standing, ten students' pages one after the other, the spread, targets, the return's page,
+ * the list across classes, the results as CSV, and two entries corrected.
+ */
+public final class SchoolLoad {
+    private static final int TEACHERS = 100;
+    private static final int CLASSES = 5;
+    private static final int STUDENTS = 24;
+    private static final int PIECES = 125;
+    private static final int AT_ONCE = 50;
+    private static final int TYPED = 10;
+    private static final int MAKERS = 3;
+    private static final long SECOND = 1_000_000_000L;
+
+    private final Server server;
+    private final Map<String, Latencies> latencies = new ConcurrentHashMap<>();
+    private final AtomicInteger failed = new AtomicInteger();
+    private volatile boolean over;
+
+    private SchoolLoad(Server server) {
+        this.server = server;
+    }
+
+    /** @param args for how many minutes they work; 30 without any */
+    public static void main(String[] args) throws Exception {
+        System.setProperty(
+                TestCluster.OPTIONS,
+                "-c shared_preload_libraries=pg_stat_statements -c shared_buffers=512MB -c max_wal_size=2GB");
+        int minutes = args.length == 0 ? 30 : Integer.parseInt(args[0]);
+        SchoolLoad school = new SchoolLoad(Server.empty(Map.of("AESTIMO_REQUESTS_AT_ONCE", "190")));
+        school.make();
+        school.work(minutes);
+        school.tellSql();
+        System.exit(0);
+    }
+
+    private Connection connection(String role) throws SQLException {
+        TestCluster cluster = server.cluster();
+        return DriverManager.getConnection(cluster.url(), "aestimo_" + role, cluster.password(role));
+    }
+
+    /** One class through the forms, then as a file to all others, through the import a teacher uses. */
+    private void make() throws Exception {
+        long start = System.nanoTime();
+        Ledger.addAccounts(connection("owner"), "school", TEACHERS + 1);
+        TypingTeacher first = TypingTeacher.withClass(server.address(), "school" + TEACHERS, "9B", STUDENTS, PIECES);
+        first.fillAll();
+        first.setBands();
+        String book = new String(
+                first.visitor().download(first.base() + "/groundwork/class/markbook?memos=true"),
+                StandardCharsets.UTF_8);
+        ExecutorService threads = Executors.newFixedThreadPool(MAKERS);
+        List<Future<?>> making = new ArrayList<>();
+        for (int teacher = 0; teacher < TEACHERS; teacher++) {
+            String name = "school" + teacher;
+            making.add(threads.submit(() -> {
+                Visitor visitor = new Visitor(server.address());
+                visitor.signIn(name, TypingTeacher.PASSWORD);
+                for (int i = 0; i < CLASSES; i++) {
+                    String own = book.replace("\"9B\"", "\"" + (i + 7) + "B\"").replace("Student", "Family" + name + i);
+                    HttpResponse<String> made =
+                            visitor.upload("/classes/import", "file", own.getBytes(StandardCharsets.UTF_8));
+                    if (made.statusCode() != 302) {
+                        throw new IllegalStateException("a class was not imported: " + made.statusCode());
+                    }
+                }
+            }));
+        }
+        for (Future<?> one : making) {
+            one.get();
+        }
+        threads.shutdown();
+        try (Connection connection = connection("super");
+                Statement statement = connection.createStatement()) {
+            statement.execute("ANALYZE");
+            statement.execute("CREATE EXTENSION pg_stat_statements");
+            try (ResultSet counts = statement.executeQuery(
+                    "SELECT (SELECT count(*) FROM entry), (SELECT count(*) FROM student), (SELECT count(*) FROM school_class),"
+                            + " pg_size_pretty(pg_database_size(current_database()))")) {
+                counts.next();
+                System.out.printf(
+                        "%d entries, %d students, %d classes, database %s; made in %.0f s%n",
+                        counts.getLong(1),
+                        counts.getLong(2),
+                        counts.getLong(3),
+                        counts.getString(4),
+                        (System.nanoTime() - start) / 1e9);
+            }
+        }
+    }
+
+    private void work(int minutes) throws Exception {
+        ExecutorService threads = Executors.newFixedThreadPool(AT_ONCE);
+        List<Future<?>> working = new ArrayList<>();
+        for (int i = 0; i < AT_ONCE; i++) {
+            int number = i;
+            working.add(threads.submit(() -> work(number)));
+        }
+        for (int minute = 0; minute < minutes; minute += 1) {
+            LockSupport.parkNanos(Duration.ofMinutes(1).toNanos());
+            if (minute == 0) {
+                // What a process asks for the first time is compiled and cached: that is told by itself.
+                tell("the first minute");
+                latencies.clear();
+            }
+            if (minute % 5 == 4 || minute == minutes - 1) {
+                System.out.printf("after %d minutes the process holds %d MB%n", minute + 1, server.memory());
+            }
+        }
+        over = true;
+        for (Future<?> one : working) {
+            one.get();
+        }
+        threads.shutdown();
+        tell("the minutes after it");
+        System.out.println(failed.get() + " requests failed");
+    }
+
+    private void tell(String words) {
+        System.out.println(words);
+        new TreeMap<>(latencies).forEach((what, measured) -> System.out.printf("  %-28s %s%n", what, measured));
+    }
+
+    private void work(int number) {
+        Random random = new Random(number);
+        Visitor visitor = new Visitor(server.address());
+        pause(random, 0, 30);
+        visitor.signIn("school" + number, TypingTeacher.PASSWORD);
+        List<String> classes = Html.values(visitor.get("/").body(), ".desk-class", "href").stream()
+                .map(at -> at.replaceAll("(/classes/\\d+).*", "$1"))
+                .toList();
+        while (!over) {
+            String base = classes.get(random.nextInt(classes.size()));
+            try {
+                if (number % 2 == 0) {
+                    evening(visitor, base, random);
+                } else {
+                    lastDay(visitor, base, random);
+                }
+            } catch (UncheckedIOException broken) {
+                failed.incrementAndGet();
+            }
+        }
+    }
+
+    private void evening(Visitor visitor, String base, Random random) {
+        ask(visitor, "desk", "/", random);
+        String sheet = ask(visitor, "sheet", base + "/marks?span=year", random);
+        Sheet own = new Sheet(sheet);
+        for (int i = 0; i < TYPED && !over; i++) {
+            own.type(visitor, base, random);
+            if (i % 3 == 0) {
+                ask(visitor, "margin", base + "/marks/margin?span=year&" + own.at, random);
+            }
+            pause(random, 2, 2);
+        }
+        ask(visitor, "standing", base + "/standing", random);
+        ask(visitor, "student", base + "/standing/" + own.students.get(random.nextInt(STUDENTS)), random);
+        ask(visitor, "loose ends", "/loose-ends", random);
+    }
+
+    private void lastDay(Visitor visitor, String base, Random random) {
+        ask(visitor, "desk", "/", random);
+        Sheet own = new Sheet(ask(visitor, "sheet", base + "/marks?span=year", random));
+        ask(visitor, "standing", base + "/standing", random);
+        for (int i = 0; i < TYPED && !over; i++) {
+            ask(visitor, "student", base + "/standing/" + own.students.get(i), random);
+        }
+        ask(visitor, "spread", base + "/standing/spread", random);
+        ask(visitor, "targets", base + "/targets", random);
+        ask(visitor, "return", base + "/to-school", random);
+        ask(visitor, "across classes", "/across", random);
+        ask(visitor, "results as CSV", base + "/standing/csv", random);
+        for (int i = 0; i < 2 && !over; i++) {
+            own.type(visitor, base, random);
+            pause(random, 2, 2);
+        }
+    }
+
+    /** A page, looked at for some seconds. */
+    private String ask(Visitor visitor, String what, String path, Random random) {
+        long start = System.nanoTime();
+        HttpResponse<String> answer = visitor.get(path);
+        measured(what, start, answer.statusCode());
+        pause(random, 3, 4);
+        return answer.body();
+    }
+
+    private void measured(String what, long start, int status) {
+        if (status == 200) {
+            latencies.computeIfAbsent(what, any -> new Latencies()).add((System.nanoTime() - start) / 1e6);
+        } else {
+            failed.incrementAndGet();
+            System.out.println(what + ": " + status);
+        }
+    }
+
+    private void pause(Random random, int least, int more) {
+        long end = System.nanoTime() + (long) ((least + random.nextDouble() * more) * SECOND);
+        while (!over && System.nanoTime() < end) {
+            LockSupport.parkNanos(Math.min(SECOND / 2, end - System.nanoTime()));
+        }
+    }
+
+    /** A sheet as its page holds it: what each cell's version is, and so what may be typed over it. */
+    private final class Sheet {
+        private final List<String> pieces;
+        private final List<String> students;
+        private final List<String> versions;
+        private String at = "";
+
+        Sheet(String page) {
+            pieces = Html.values(page, "thead th.piece[data-a]", "data-a");
+            students = Html.values(page, "tbody tr[data-s]", "data-s");
+            versions = new ArrayList<>(Html.values(page, "tbody tr[data-s] td.cell", "data-v"));
+        }
+
+        void type(Visitor visitor, String base, Random random) {
+            int cell = random.nextInt(versions.size());
+            String piece = pieces.get(cell % pieces.size());
+            String student = students.get(cell / pieces.size());
+            at = "student=" + student + "&assessment=" + piece;
+            String body = String.format(
+                    Locale.ROOT,
+                    "[{\"id\": \"%s\", \"assessment\": %s, \"student\": %s, \"part\": 0, \"base\": %s, \"text\": \"%d\"}]",
+                    UUID.randomUUID(),
+                    piece,
+                    student,
+                    versions.get(cell),
+                    random.nextInt(50));
+            versions.set(cell, Integer.toString(Integer.parseInt(versions.get(cell)) + 1));
+            long start = System.nanoTime();
+            HttpResponse<String> answer = visitor.put(base + "/entries", body);
+            measured("save", start, answer.statusCode());
+        }
+    }
+
+    /** The statements that took most time, all together. */
+    private void tellSql() throws SQLException {
+        try (Connection connection = connection("super");
+                Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery(
+                        "SELECT calls, round(total_exec_time), round(mean_exec_time::numeric, 2), round(max_exec_time::numeric, 1),"
+                                + " regexp_replace(left(query, 150), '\\s+', ' ', 'g') FROM pg_stat_statements"
+                                + " ORDER BY total_exec_time DESC LIMIT 15")) {
+            System.out.println("SQL by total time: calls, ms in all, mean ms, longest ms");
+            while (rows.next()) {
+                System.out.printf(
+                        "  %7d %8s %8s %8s  %s%n",
+                        rows.getLong(1), rows.getString(2), rows.getString(3), rows.getString(4), rows.getString(5));
+            }
+        }
+    }
+}
