@@ -64,7 +64,7 @@ public final class SchoolLoad {
         int minutes = args.length == 0 ? 30 : Integer.parseInt(args[0]);
         SchoolLoad school = new SchoolLoad(Server.empty(Map.of("AESTIMO_REQUESTS_AT_ONCE", "190")));
         school.make();
-        school.work(minutes);
+        school.workFor(minutes);
         school.tellSql();
         System.exit(0);
     }
@@ -124,7 +124,7 @@ public final class SchoolLoad {
         }
     }
 
-    private void work(int minutes) throws Exception {
+    private void workFor(int minutes) throws Exception {
         ExecutorService threads = Executors.newFixedThreadPool(AT_ONCE);
         List<Future<?>> working = new ArrayList<>();
         for (int i = 0; i < AT_ONCE; i++) {
