@@ -1,6 +1,7 @@
 // The frame of every page: the margin as a drawer, menus that close when left, keys, forms sent once.
 import { go } from "./address.js";
 import { drawer, startDrawer } from "./drawer.js";
+import { reachFirst } from "./reach.js";
 
 if (document.getElementById("margin")) startDrawer();
 if (
@@ -51,6 +52,7 @@ document.querySelector("form[data-pieces]")?.addEventListener("submit", (event) 
   event.preventDefault();
   go({ pieces: ticked.join(",") });
 });
+document.addEventListener("submit", reachFirst);
 // A second click on a form on its way sends nothing twice.
 document.addEventListener("submit", (event) => {
   if (event.defaultPrevented || event.target.method !== "post") return;
@@ -58,7 +60,10 @@ document.addEventListener("submit", (event) => {
   event.target.dataset.sent = "yes";
 });
 window.addEventListener("pageshow", () => {
-  for (const form of document.forms) delete form.dataset.sent;
+  for (const form of document.forms) {
+    delete form.dataset.sent;
+    delete form.dataset.reached;
+  }
 });
 
 for (const key of document.querySelectorAll("[data-print]")) key.addEventListener("click", () => print());

@@ -240,11 +240,8 @@ class KillsJourney {
         }
     }
 
-    /** Own words of a letter: a form with a button, whose page may be gone with the server. */
+    /** Own words of a letter: a form with a button, which stays on its page while nobody answers. */
     private static final class OwnWords extends Typed {
-        private final Map<String, String> since = new HashMap<>();
-        private String last = "";
-
         OwnWords(Page page) {
             super(page);
             page.navigate("/classes/1/families/letters/1/one?span=2");
@@ -252,47 +249,59 @@ class KillsJourney {
 
         @Override
         void type(int number) {
-            // What could not be saved is still in its field, and is saved first.
-            if (!last.isEmpty() && !isSaved()) {
-                settleOnce();
+            // What could not be saved is saved first.
+            if (!waiting().isEmpty()) {
+                save();
                 return;
             }
-            last = "words " + number;
-            page.locator("#own-words").fill(last);
-            typed.put("words", last);
-            since.put("words", last);
+            page.locator("#own-words").fill("words " + number);
+            typed.put("words", "words " + number);
             save();
+        }
+
+        private boolean isGone() {
+            return page.locator("#page").count() == 0;
         }
 
         private void save() {
-            try {
-                page.locator(".beside.is-letter button:has-text('Save')")
-                        .first()
-                        .click(new Locator.ClickOptions().setTimeout(5000));
-            } catch (PlaywrightException gone) {
-                // The page of the browser itself, with no button on it.
-                assertThat(page.locator("#own-words")).hasCount(0);
+            if (isGone()) {
+                // Killed while it had the form: the browser asks whether to send it once more.
+                try {
+                    page.reload();
+                } catch (PlaywrightException stillAway) {
+                    assertThat(page.locator("#page")).hasCount(0);
+                }
+                return;
             }
-        }
-
-        private boolean isSaved() {
-            return page.locator(".letter-page .is-own:text-is('" + last + "')").count() == 1;
-        }
-
-        private void settleOnce() {
-            if (page.locator("#own-words").count() == 0) {
-                page.goBack();
+            Locator again = page.locator(".unsaved button:text-is('Try again')");
+            if (again.count() == 1) {
+                again.click();
+            } else {
+                page.locator("form:has(#own-words) button").click();
             }
-            assertThat(page.locator("#own-words")).hasValue(last);
-            save();
+            // Either it is saved, or it says that it is not and keeps the words.
+            Await.until(
+                    "an answer",
+                    () -> isGone() || isSaved() || page.locator(".unsaved").count() == 1);
         }
 
         @Override
         Set<String> waiting() {
             if (isSaved()) {
-                since.clear();
+                return Set.of();
             }
-            return new HashSet<>(since.keySet());
+            if (!isGone()) {
+                assertThat(page.locator("#own-words")).hasValue(typed.get("words"));
+            }
+            return Set.of("words");
+        }
+
+        private boolean isSaved() {
+            String last = typed.getOrDefault("words", "");
+            return last.isEmpty()
+                    || page.locator(".letter-page .is-own:text-is('" + last + "')")
+                                    .count()
+                            == 1;
         }
 
         @Override
@@ -303,10 +312,10 @@ class KillsJourney {
         @Override
         void settle() {
             Await.until("the own words are saved", () -> {
-                if (!isSaved()) {
-                    settleOnce();
+                if (!waiting().isEmpty()) {
+                    save();
                 }
-                return isSaved();
+                return waiting().isEmpty();
             });
         }
     }

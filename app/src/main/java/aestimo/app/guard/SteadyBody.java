@@ -2,6 +2,7 @@ package aestimo.app.guard;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.util.function.LongSupplier;
 import org.apache.coyote.ActionCode;
 import org.apache.coyote.InputBuffer;
 import org.apache.coyote.Request;
@@ -17,26 +18,35 @@ final class SteadyBody implements InputBuffer {
 
     private final InputBuffer plain;
     private final Request request;
-    private final long begun = System.nanoTime();
     private final Duration grace;
+    private final LongSupplier nanoTime;
     private long bytes;
+    /** How long was waited for what is sent. What the answer itself takes is not the sender's slowness. */
+    private long waited;
 
     /** @param grace time that is given whatever the size */
     SteadyBody(InputBuffer plain, Request request, Duration grace) {
+        this(plain, request, grace, System::nanoTime);
+    }
+
+    SteadyBody(InputBuffer plain, Request request, Duration grace, LongSupplier nanoTime) {
         this.plain = plain;
         this.request = request;
         this.grace = grace;
+        this.nanoTime = nanoTime;
     }
 
     @Override
     public int doRead(ApplicationBufferHandler handler) throws IOException {
         Duration allowed = grace.plusSeconds(bytes / BYTES_A_SECOND);
-        if (System.nanoTime() - begun > allowed.toNanos()) {
+        if (waited > allowed.toNanos()) {
             // Else the rest would be waited for after the answer, to be thrown away.
             request.action(ActionCode.DISABLE_SWALLOW_INPUT, null);
             throw new IOException("the body of a request came too slowly");
         }
+        long start = nanoTime.getAsLong();
         int read = plain.doRead(handler);
+        waited += nanoTime.getAsLong() - start;
         bytes += Math.max(read, 0);
         return read;
     }
