@@ -165,9 +165,26 @@ export const startEntries = ({
     if (name === "signed-out") return `○ ${marks(waiting)} saved in this browser: ${why}.${more}`;
     return `○ ${marks(count)} not saved: see above.`;
   };
+  /** Notes and memos on their way, or refused: their own box tells why. */
+  const notes = () => {
+    const open = Number(document.body.dataset.notesOpen ?? 0);
+    return open === 0 ? "" : open === 1 ? " ○ 1 note is not saved yet." : ` ○ ${open} notes are not saved yet.`;
+  };
+  let last;
+  const tellSaved = () => {
+    saved.className = last.name === "saved" && notes() ? "is-waiting" : wait[last.name];
+    saved.textContent =
+      words(last) + notes() + (last.behind ? " This page could not show the latest answer: load it again." : "");
+  };
+  document.addEventListener("notes-open", () => {
+    if (last) tellSaved();
+  });
   const state = (now) => {
-    saved.className = wait[now.name];
-    saved.textContent = words(now) + (now.behind ? " This page could not show the latest answer: load it again." : "");
+    // What waits for an answer elsewhere on the page need not wait any longer.
+    if (last?.name === "trying" && (now.name === "saved" || now.name === "stopped"))
+      document.dispatchEvent(new Event("line-is-back"));
+    last = now;
+    tellSaved();
     const waits = now.name === "trying" || now.name === "signed-out" ? queue.waiting() : [];
     const all = queue.items.filter((it) => it.stopped).map(stopped);
     if (waits.length) showWaiting(waits, now.why);

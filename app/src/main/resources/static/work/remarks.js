@@ -237,6 +237,9 @@ export const startRemarks = ({ view, ask, key, onKept, boxes = () => view.queryS
     send: (remark) => ask("PUT", "/entries/remarks", remark, (data) => data.kept === true),
     onState: (remark) => {
       for (const box of boxes()) if (held.get(box) === remark) tell(box, remark);
+      // The line that says whether all is saved speaks of these too, whichever cell is shown.
+      document.body.dataset.notesOpen = remarks.open().length;
+      document.dispatchEvent(new Event("notes-open"));
     },
   });
   /** Called whenever other entries are shown; asked: when the server was asked for them. */
@@ -272,6 +275,7 @@ export const startRemarks = ({ view, ask, key, onKept, boxes = () => view.queryS
   view.addEventListener("change", save);
   view.addEventListener("focusout", save);
   window.addEventListener("online", () => remarks.again());
+  document.addEventListener("line-is-back", () => remarks.again());
   window.addEventListener("pagehide", () => remarks.again());
   remarks.resume();
   return { take, keptOf: (cell) => remarks.keptOf(cell) };

@@ -149,7 +149,9 @@ class KillsJourney {
 
         @Override
         void settle() {
-            assertThat(page.locator("#saved")).containsText(Pattern.compile("All \\d+ marks saved"));
+            assertThat(page.locator("#saved")).containsText(Pattern.compile("All \\d+ marks saved[^○]*$"));
+            // Which is not said while a note waits either.
+            org.assertj.core.api.Assertions.assertThat(waiting()).isEmpty();
         }
     }
 
@@ -171,7 +173,9 @@ class KillsJourney {
             Locator line =
                     page.locator(".who").nth(number % page.locator(".who").count());
             line.locator(".who-name").click();
+            // Said to be absent, the next student is the one the keys are for.
             page.keyboard().press("a");
+            line.locator(".who-name").click();
             page.keyboard().press(".");
             page.keyboard().type("reason " + number);
             page.keyboard().press("Enter");
@@ -197,7 +201,9 @@ class KillsJourney {
 
         @Override
         void settle() {
-            assertThat(page.locator("#saved")).hasText(Pattern.compile("● All .* entries saved.*"));
+            if (!typed.isEmpty()) {
+                assertThat(page.locator("#saved")).hasText(Pattern.compile("● (All .* entries|1 entry) saved.*"));
+            }
         }
     }
 
@@ -231,12 +237,14 @@ class KillsJourney {
 
         @Override
         Map<String, String> found() throws SQLException {
-            return select("SELECT id::text, comment FROM return_row");
+            return select("SELECT enrolment_id::text, comment FROM return_row WHERE comment LIKE 'comment %'");
         }
 
         @Override
         void settle() {
-            assertThat(page.locator("#kept")).containsText(Pattern.compile("^Saved"));
+            if (!typed.isEmpty()) {
+                assertThat(page.locator("#kept")).containsText(Pattern.compile("^Saved"));
+            }
         }
     }
 
@@ -332,6 +340,8 @@ class KillsJourney {
             int acknowledged = 0;
             int waited = 0;
             for (int kill = 0; kill < 2 * KILLS; kill++) {
+                // What was typed until now is said to be saved, so the kill meets some that is and some that is not.
+                pages.forEach(KillsJourney::settle);
                 boolean database = kill % 2 == 1;
                 Thread killer = killer(database, random.nextInt(LONGEST_BEFORE_KILL_MS));
                 killer.start();
@@ -363,7 +373,7 @@ class KillsJourney {
                 }
             }
             for (Typed page : pages) {
-                page.settle();
+                settle(page);
                 assertThat(page.found())
                         .as("at the end, seed %d, %s", SEED, page.getClass().getSimpleName())
                         .containsAllEntriesOf(page.typed);
@@ -375,6 +385,13 @@ class KillsJourney {
                     "%d kills of each, %d typed; saved and looked for after a kill %d times, waiting in a page then %d times%n",
                     KILLS, pages.stream().mapToInt(page -> page.count).sum(), acknowledged, waited);
         }
+    }
+
+    /** The browser says that the line is back, so that no pause is waited for. */
+    private static void settle(Typed page) {
+        page.page.bringToFront();
+        page.page.evaluate("dispatchEvent(new Event('online'))");
+        page.settle();
     }
 
     private static void typeInto(Typed page) {
