@@ -187,6 +187,12 @@ const schoolReturn = (form) => {
     clearTimeout(timer);
     send();
   });
+  window.addEventListener("online", () => {
+    if (touched.size === 0) return;
+    clearTimeout(timer);
+    pause = 0;
+    send();
+  });
   window.addEventListener("beforeunload", (event) => {
     if (touched.size) event.preventDefault();
   });

@@ -3,8 +3,10 @@ package aestimo.journeys;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Await;
+import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
+import aestimo.app.testing.Visitor;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
@@ -18,6 +20,8 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -220,6 +224,60 @@ class LauncherJourney {
         assertThat(refused.exit()).isEqualTo(1);
         assertThat(refused.words())
                 .contains("The database was made by a later version of Aestimo. Install that version.");
+    }
+
+    /** What is in the tables that were there from the first on, whatever columns have come since. */
+    private static String contents(String url, String password) throws SQLException {
+        try (Connection connection = DriverManager.getConnection(url, "aestimo_super", password);
+                Statement statement = connection.createStatement();
+                ResultSet row = statement.executeQuery("""
+                        SELECT (SELECT count(*) || ' ' || md5(string_agg(concat_ws('|', assessment_id, enrolment_id, kind, mark, words,
+                                           late, to_finish, version, note, memo), ';' ORDER BY assessment_id, enrolment_id)) FROM entry)
+                            || ' ' || (SELECT count(*) || ' ' || md5(string_agg(concat_ws('|', id, number, family, given), ';' ORDER BY id))
+                                         FROM student)
+                            || ' ' || (SELECT count(*) || ' ' || md5(string_agg(concat_ws('|', id, at, what, was, became), ';' ORDER BY id))
+                                         FROM change)
+                            || ' ' || (SELECT count(*) || ' ' || coalesce(md5(string_agg(sealed::text, ';' ORDER BY id)), '')
+                                         FROM school_return)""")) {
+            row.next();
+            return row.getString(1);
+        }
+    }
+
+    @Test
+    void anEarlyVersionsMarkbookIsOpenedWithEverythingInIt() throws Exception {
+        Path own = Files.createDirectories(folder.resolve("own"));
+        String port = settings.get("AESTIMO_DB_PORT");
+        assertThat(run("cluster", "start", own.toString(), port).exit()).isZero();
+        Path dump = TestCluster.home().resolve("journeys/src/test/resources/fixtures/early-version.dump");
+        ProcessBuilder restore = new ProcessBuilder(
+                        "/usr/lib/postgresql/15/bin/pg_restore",
+                        "--exit-on-error",
+                        "-h",
+                        "127.0.0.1",
+                        "-p",
+                        port,
+                        "-U",
+                        "aestimo_super",
+                        "-d",
+                        "aestimo",
+                        dump.toString())
+                .inheritIO();
+        restore.environment().put("PGPASSWORD", secret(own, "SUPER"));
+        assertThat(restore.start().waitFor()).isZero();
+        String url = "jdbc:postgresql://127.0.0.1:" + port + "/aestimo";
+        String before = contents(url, secret(own, "SUPER"));
+        run("cluster", "stop", own.toString());
+        Answer start = run("start");
+        assertThat(start.exit()).as(start.words()).isZero();
+        assertThat(start.words()).contains("backed up before the new version", "application started");
+        assertThat(contents(url, secret(own, "SUPER"))).isEqualTo(before).doesNotStartWith("0 ");
+        Visitor visitor = new Visitor("http://localhost:" + settings.get("AESTIMO_PORT"));
+        assertThat(OwnClass.location(visitor.signIn("marin", "tidewater-lane"))).isEqualTo("/");
+        for (String page : List.of("/", "/classes/1/marks?span=year", "/classes/1/standing", "/classes/1/changes")) {
+            assertThat(visitor.get(page).statusCode()).as(page).isEqualTo(200);
+        }
+        assertThat(visitor.get("/classes/1/standing").body()).contains("Castellan");
     }
 
     /** Something that behaves as the application does when its memory is full: ends with 3 once, and serves after that. */

@@ -44,7 +44,7 @@ public final class SchoolLoad {
     private static final int PIECES = 125;
     private static final int AT_ONCE = 50;
     private static final int TYPED = 10;
-    private static final int MAKERS = 3;
+    private static final long MORE_IDS = 1_000_000;
     private static final long SECOND = 1_000_000_000L;
 
     private final Server server;
@@ -74,40 +74,41 @@ public final class SchoolLoad {
         return DriverManager.getConnection(cluster.url(), "aestimo_" + role, cluster.password(role));
     }
 
-    /** One class through the forms, then as a file to all others, through the import a teacher uses. */
+    /** One class through the forms, four more through the import a teacher uses, and all of it once for each colleague. */
     private void make() throws Exception {
         long start = System.nanoTime();
-        Ledger.addAccounts(connection("owner"), "school", TEACHERS + 1);
-        TypingTeacher first = TypingTeacher.withClass(server.address(), "school" + TEACHERS, "9B", STUDENTS, PIECES);
+        Ledger.addAccounts(connection("owner"), "school", TEACHERS);
+        TypingTeacher first = TypingTeacher.withClass(server.address(), "school0", STUDENTS, PIECES);
         first.fillAll();
         first.setBands();
         String book = new String(
                 first.visitor().download(first.base() + "/groundwork/class/markbook?memos=true"),
                 StandardCharsets.UTF_8);
-        ExecutorService threads = Executors.newFixedThreadPool(MAKERS);
-        List<Future<?>> making = new ArrayList<>();
-        for (int teacher = 0; teacher < TEACHERS; teacher++) {
-            String name = "school" + teacher;
-            making.add(threads.submit(() -> {
-                Visitor visitor = new Visitor(server.address());
-                visitor.signIn(name, TypingTeacher.PASSWORD);
-                for (int i = 0; i < CLASSES; i++) {
-                    String own = book.replace("\"9B\"", "\"" + (i + 7) + "B\"").replace("Student", "Family" + name + i);
-                    HttpResponse<String> made =
-                            visitor.upload("/classes/import", "file", own.getBytes(StandardCharsets.UTF_8));
-                    if (made.statusCode() != 302) {
-                        throw new IllegalStateException("a class was not imported: " + made.statusCode());
-                    }
-                }
-            }));
+        for (int i = 1; i < CLASSES; i++) {
+            String own = book.replace("\"9B\"", "\"" + (i + 6) + "C\"").replace("Student", "Family" + i);
+            HttpResponse<String> made =
+                    first.visitor().upload("/classes/import", "file", own.getBytes(StandardCharsets.UTF_8));
+            if (made.statusCode() != 302) {
+                throw new IllegalStateException("a class was not imported: " + made.statusCode());
+            }
         }
-        for (Future<?> one : making) {
-            one.get();
-        }
-        threads.shutdown();
         try (Connection connection = connection("super");
                 Statement statement = connection.createStatement()) {
-            statement.execute("ANALYZE");
+            statement.execute("SET session_replication_role = replica");
+            List<Long> teachers = new ArrayList<>();
+            try (ResultSet rows = statement.executeQuery("SELECT id FROM teacher ORDER BY id")) {
+                while (rows.next()) {
+                    teachers.add(rows.getLong(1));
+                }
+            }
+            for (String copy : copies(statement)) {
+                for (int i = 1; i < TEACHERS; i++) {
+                    statement.execute(copy.replace("$from", teachers.get(0).toString())
+                            .replace("$to", teachers.get(i).toString())
+                            .replace("$more", Long.toString(i * MORE_IDS)));
+                }
+            }
+            statement.execute("VACUUM ANALYZE");
             statement.execute("CREATE EXTENSION pg_stat_statements");
             try (ResultSet counts = statement.executeQuery(
                     "SELECT (SELECT count(*) FROM entry), (SELECT count(*) FROM student), (SELECT count(*) FROM school_class),"
@@ -122,6 +123,28 @@ public final class SchoolLoad {
                         (System.nanoTime() - start) / 1e9);
             }
         }
+    }
+
+    /** For each table what copies a teacher's rows to another: every id and what refers to one is higher by the same. */
+    private static List<String> copies(Statement statement) throws SQLException {
+        List<String> copies = new ArrayList<>();
+        try (ResultSet rows = statement.executeQuery("""
+                SELECT format('INSERT INTO %I (%s) OVERRIDING SYSTEM VALUE SELECT %s FROM %I WHERE teacher_id = $from', table_name,
+                              string_agg(quote_ident(column_name), ', ' ORDER BY ordinal_position),
+                              string_agg(CASE WHEN column_name = 'teacher_id' THEN '$to'
+                                              WHEN data_type = 'bigint' AND (column_name = 'id' OR right(column_name, 3) = '_id')
+                                              THEN quote_ident(column_name) || ' + $more' ELSE quote_ident(column_name) END,
+                                         ', ' ORDER BY ordinal_position), table_name)
+                  FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
+                 WHERE table_schema = 'public' AND table_type = 'BASE TABLE' AND is_generated = 'NEVER'
+                   AND EXISTS (SELECT FROM information_schema.columns o WHERE o.table_schema = c.table_schema
+                                  AND o.table_name = c.table_name AND o.column_name = 'teacher_id')
+                 GROUP BY table_name""")) {
+            while (rows.next()) {
+                copies.add(rows.getString(1));
+            }
+        }
+        return copies;
     }
 
     private void workFor(int minutes) throws Exception {
