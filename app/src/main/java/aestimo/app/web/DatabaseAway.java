@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.NestedExceptionUtils;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
@@ -51,6 +52,7 @@ class DatabaseAway extends OncePerRequestFilter {
 
     private final DatabaseWatch watch;
     private final AtomicLong saidFull = new AtomicLong();
+    private final AtomicLong saidAway = new AtomicLong();
 
     DatabaseAway(DatabaseWatch watch) {
         this.watch = watch;
@@ -91,20 +93,34 @@ class DatabaseAway extends OncePerRequestFilter {
                 throw failed;
             }
             boolean full = isFull(failed);
-            if (full) {
-                note();
-            }
+            note(full, failed);
             tell(full ? NO_ROOM : AWAY, request, response);
         }
     }
 
     /** Once a minute, since whoever types is refused more often than that. */
-    private void note() {
+    private void note(boolean full, Throwable failed) {
+        AtomicLong said = full ? saidFull : saidAway;
         long now = System.currentTimeMillis();
-        long last = saidFull.get();
-        if (Math.abs(now - last) > MINUTE && saidFull.compareAndSet(last, now)) {
-            LOG.error("The disk of the database is full: nothing can be saved until there is room on it.");
+        long last = said.get();
+        if (Math.abs(now - last) <= MINUTE || !said.compareAndSet(last, now)) {
+            return;
         }
+        if (full) {
+            LOG.error("The disk of the database is full: nothing can be saved until there is room on it.");
+        } else {
+            Throwable root = NestedExceptionUtils.getMostSpecificCause(failed);
+            LOG.warn(
+                    "A request got no answer from the database: {} {}",
+                    failed.getClass().getSimpleName(),
+                    state(root));
+        }
+    }
+
+    /** What it says without its words, which may repeat what was typed. */
+    private static String state(Throwable root) {
+        return root.getClass().getSimpleName()
+                + (root instanceof SQLException sql && sql.getSQLState() != null ? " " + sql.getSQLState() : "");
     }
 
     private static boolean isFull(Throwable failed) {

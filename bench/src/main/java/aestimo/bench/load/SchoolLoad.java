@@ -183,10 +183,13 @@ public final class SchoolLoad {
         Random random = new Random(number);
         Visitor visitor = new Visitor(server.address());
         pause(random, 0, 30);
-        visitor.signIn("school" + number, TypingTeacher.PASSWORD);
-        List<String> classes = Html.values(visitor.get("/").body(), ".desk-class", "href").stream()
-                .map(at -> at.replaceAll("(/classes/\\d+).*", "$1"))
-                .toList();
+        List<String> classes = List.of();
+        while (classes.isEmpty() && !over) {
+            visitor.signIn("school" + number, TypingTeacher.PASSWORD);
+            classes = Html.values(visitor.get("/").body(), ".desk-class", "href").stream()
+                    .map(at -> at.replaceAll("(/classes/\\d+).*", "$1"))
+                    .toList();
+        }
         while (!over) {
             String base = classes.get(random.nextInt(classes.size()));
             try {
@@ -208,7 +211,7 @@ public final class SchoolLoad {
         for (int i = 0; i < TYPED && !over; i++) {
             own.type(visitor, base, random);
             if (i % 3 == 0) {
-                ask(visitor, "margin", base + "/marks/margin?span=year&" + own.at, random);
+                ask(visitor, "margin", base + "/margin?span=year&part=0&" + own.at, random);
             }
             pause(random, 2, 2);
         }
@@ -228,7 +231,7 @@ public final class SchoolLoad {
         ask(visitor, "targets", base + "/targets", random);
         ask(visitor, "return", base + "/to-school", random);
         ask(visitor, "across classes", "/across", random);
-        ask(visitor, "results as CSV", base + "/standing/csv", random);
+        ask(visitor, "results as CSV", base + "/standing.csv", random);
         for (int i = 0; i < 2 && !over; i++) {
             own.type(visitor, base, random);
             pause(random, 2, 2);
