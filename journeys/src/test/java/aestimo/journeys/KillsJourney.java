@@ -33,7 +33,7 @@ import org.junit.jupiter.api.Test;
  * setting {@code aestimo.kills}; {@code scripts/kills} makes it a hundred.
  */
 class KillsJourney {
-    private static final int KILLS = Integer.getInteger("aestimo.kills", 2);
+    private static final int KILLS = Integer.getInteger("aestimo.kills", 1);
     private static final long SEED = Long.getLong("aestimo.seed", System.nanoTime());
     private static final int LONGEST_BEFORE_KILL_MS = 1500;
     private static final Server SERVER = Server.withDemo();
