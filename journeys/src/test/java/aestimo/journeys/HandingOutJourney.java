@@ -149,6 +149,7 @@ class HandingOutJourney {
             page.click("text=Preview");
             page.check("[name=also]");
             page.locator("#save-form button.is-dark").click();
+            assertThat(page.locator(".notice.is-done")).isVisible();
             contact(page, "2204", "Hugo Brandt", "hugo@elsewhere.example", "NEVER");
             contact(page, "9901", "Mona Brandt", "mona@harbour.example", "LETTERS");
             openMail(page);
