@@ -2,6 +2,8 @@
 import { htmlOf, textOf } from "./blocks.js";
 
 export const start = (key) => {
+  // A click before this was there would have done nothing.
+  key.disabled = false;
   key.addEventListener("click", async () => {
     const rows = [...document.querySelector(key.dataset.copy).rows].map((row) =>
       [...row.cells].map((cell) => cell.textContent.trim().replace(/\s+/g, " ")),
