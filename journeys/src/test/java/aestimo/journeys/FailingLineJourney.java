@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
@@ -231,6 +232,73 @@ class FailingLineJourney {
                 page.onceDialog(dialog -> dialog.accept());
                 page.evaluate("localStorage.clear()");
             }
+        }
+    }
+
+    /** A form with a button is not sent before somebody answers: its page would be gone, and the words with it. */
+    @Test
+    void aFormWithWordsStaysOnItsPageUntilSomebodyAnswers() {
+        try (Visit visit = new Visit(SERVER)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            page.navigate("/classes/1/families/letters/1/one?span=2");
+            List<String> sent = new ArrayList<>();
+            page.onRequest(request -> {
+                if (request.method().equals("POST")) {
+                    sent.add(request.url());
+                }
+            });
+            Failure[] now = {null};
+            page.route("**/reached", route -> {
+                if (now[0] == null) {
+                    route.resume();
+                } else {
+                    now[0].answer().accept(route);
+                }
+            });
+            page.locator("#own-words").fill("A great help at the estuary.");
+            for (Failure failure : PASSING) {
+                now[0] = failure;
+                page.locator("form:has(#own-words) button").click();
+                assertThat(page.locator(".unsaved")).containsText("Not saved yet: " + failure.says());
+                assertThat(page.locator("#own-words")).hasValue("A great help at the estuary.");
+                page.locator(".unsaved button:text-is('Cancel')").click();
+                assertThat(page.locator(".unsaved")).hasCount(0);
+            }
+            now[0] = PASSING.get(0);
+            page.locator("form:has(#own-words) button").dblclick();
+            assertThat(page.locator(".unsaved")).hasCount(1);
+            visit.checkAccessibility();
+            assertThat(sent).isEmpty();
+            now[0] = null;
+            page.locator(".unsaved button:text-is('Try again')").click();
+            assertThat(page.locator(".letter-page .is-own")).hasText("A great help at the estuary.");
+            assertThat(sent).hasSize(1);
+        }
+    }
+
+    /** The line at the head says that all is saved only where the notes are, too, whichever cell is looked at. */
+    @Test
+    void aNoteThatWaitsIsCountedWhereSavedIsSaid() {
+        try (Visit visit = new Visit(SERVER)) {
+            visit.signIn("marin", "tidewater-lane");
+            Page page = visit.page();
+            page.navigate("/classes/1/marks?span=2");
+            assertThat(page.locator("#saved")).hasText(Pattern.compile("^● All [0-9]+ marks saved[^○]*$"));
+            page.route("**/entries/remarks*", Route::abort);
+            Visit.cell(page, "Bellweather", "River transect").click();
+            page.keyboard().type(";Neat");
+            page.keyboard().press("Escape");
+            assertThat(page.locator("#saved")).containsText("○ 1 note is not saved yet.");
+            Visit.cell(page, "Castellan", "River transect").click();
+            page.keyboard().type(";Bold");
+            page.keyboard().press("Escape");
+            assertThat(page.locator("#saved")).containsText("○ 2 notes are not saved yet.");
+            page.unroute("**/entries/remarks*");
+            page.evaluate("dispatchEvent(new Event('online'))");
+            assertThat(page.locator("#saved")).hasText(Pattern.compile("^● All [0-9]+ marks saved[^○]*$"));
+            page.reload();
+            assertThat(Visit.cell(page, "Castellan", "River transect")).hasAttribute("data-note", "Bold");
         }
     }
 }

@@ -200,17 +200,26 @@ public class AccountService {
      * @throws FormException when the new one will not do
      */
     public void changePassword(TeacherId teacher, String present, String fresh) {
-        demandPassword(teacher, present);
-        setPassword(teacher, fresh);
+        String shown = hashThatFits(teacher, present);
+        String hash = hashOfNew(teacher, fresh);
+        // Not over one that was set since, by the administrator or in another window.
+        if (transactions.execute(own -> mapper.replacePassword(teacher, shown, hash)) == 0) {
+            throw new WrongPasswordException();
+        }
     }
 
     /** @throws WrongPasswordException when the present password is another */
     public void demandPassword(TeacherId teacher, String present) {
+        hashThatFits(teacher, present);
+    }
+
+    private String hashThatFits(TeacherId teacher, String present) {
         String hash = transactions.execute(
                 own -> mapper.findById(teacher).orElseThrow().passwordHash());
         if (!passwords.fits(present, hash)) {
             throw new WrongPasswordException();
         }
+        return hash;
     }
 
     /**
@@ -219,18 +228,18 @@ public class AccountService {
      * @throws FormException when it will not do
      */
     public void resetPassword(TeacherId teacher, String fresh) {
-        setPassword(teacher, fresh);
+        String hash = hashOfNew(teacher, fresh);
+        transactions.executeWithoutResult(own -> mapper.updatePassword(teacher, hash));
     }
 
-    private void setPassword(TeacherId teacher, String fresh) {
+    private String hashOfNew(TeacherId teacher, String fresh) {
         List<String> known = transactions.execute(own -> own(
                 mapper.findById(teacher).orElseThrow().signIn(),
                 mapper.findSettings(teacher).name()));
         passwords.problem(fresh, known).ifPresent(words -> {
             throw FormException.at("fresh", words);
         });
-        String hash = passwords.hash(fresh);
-        transactions.executeWithoutResult(own -> mapper.updatePassword(teacher, hash));
+        return passwords.hash(fresh);
     }
 
     private OffsetDateTime now() {

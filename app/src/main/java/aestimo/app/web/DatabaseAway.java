@@ -7,8 +7,12 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
+import java.sql.SQLTransientConnectionException;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.NestedExceptionUtils;
@@ -124,30 +128,29 @@ class DatabaseAway extends OncePerRequestFilter {
     }
 
     private static boolean isFull(Throwable failed) {
-        for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
-            if (cause instanceof SQLException sql && FULL.equals(sql.getSQLState())) {
-                return true;
-            }
-        }
-        return false;
+        return isCausedBy(failed, cause -> cause instanceof SQLException sql && FULL.equals(sql.getSQLState()));
     }
 
     /** Whether a failure comes from the database being away, however it was wrapped on its way. */
     static boolean isAway(Throwable failed) {
-        for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
-            if (cause instanceof CannotCreateTransactionException
-                    || cause instanceof java.sql.SQLTransientConnectionException
-                    // Said by the pool, without a code, of a connection it has given up since.
-                    || cause instanceof SQLException closed && CLOSED.equals(closed.getMessage())
-                    || cause instanceof SQLException sql
-                            && sql.getSQLState() != null
-                            && sql.getSQLState().length() > 2
-                            && (BROKEN.contains(sql.getSQLState().substring(0, 2))
-                                    || ONLY_READ.equals(sql.getSQLState()))) {
-                return true;
-            }
+        return isCausedBy(
+                failed,
+                cause -> cause instanceof CannotCreateTransactionException
+                        || cause instanceof SQLTransientConnectionException
+                        || cause instanceof SQLException sql && tellsOfBrokenLine(sql));
+    }
+
+    private static boolean tellsOfBrokenLine(SQLException failed) {
+        String state = failed.getSQLState();
+        if (state == null) {
+            // Said by the pool, without a code, of a connection it has given up since.
+            return CLOSED.equals(failed.getMessage());
         }
-        return false;
+        return ONLY_READ.equals(state) || BROKEN.stream().anyMatch(state::startsWith);
+    }
+
+    private static boolean isCausedBy(Throwable failed, Predicate<Throwable> which) {
+        return Stream.iterate(failed, Objects::nonNull, Throwable::getCause).anyMatch(which);
     }
 
     private static void tell(Words words, HttpServletRequest request, HttpServletResponse response) throws IOException {

@@ -69,20 +69,20 @@ public class YearEndService {
                     .filter(cell -> cell.state() != ReturnState.RECEIVED || cell.differ() > 0)
                     .forEach(cell -> left.add(new Left("results of " + cell.term() + " " + cell.words(), cell.href())));
         }
-        count(left, mapper.countMessages(teacher, own.row().id()), "message not sent", base + "/families/handed-out");
-        count(left, mapper.countJobs(teacher, own.row().id()), "file still being made", base + "/families/handed-out");
-        count(left, LooseEnds.toSettle(own.book()).size(), "loose end", "/loose-ends");
+        String letters = base + "/families/handed-out";
+        int messages = mapper.countMessages(teacher, own.row().id());
+        int files = mapper.countJobs(teacher, own.row().id());
+        int ends = LooseEnds.toSettle(own.book()).size();
+        add(left, messages, messages == 1 ? "message not sent" : "messages not sent", letters);
+        add(left, files, files == 1 ? "file still being made" : "files still being made", letters);
+        add(left, ends, ends == 1 ? "loose end" : "loose ends", "/loose-ends");
         return left;
     }
 
-    private static void count(List<Left> left, int number, String words, String href) {
+    private static void add(List<Left> left, int number, String words, String href) {
         if (number > 0) {
-            left.add(new Left(number + " " + (number == 1 ? words : plural(words)), href));
+            left.add(new Left(number + " " + words, href));
         }
-    }
-
-    private static String plural(String words) {
-        return words.replaceFirst("^(message|file)", "$1s").replaceFirst("end$", "ends");
     }
 
     /**

@@ -3,6 +3,7 @@ package aestimo.app.account;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import aestimo.app.store.TeacherId;
 import aestimo.app.testing.Await;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -111,6 +112,25 @@ class AccountTest {
         assertThat(accounts.check(name, "cafe\u0301 of before")).isPresent();
         assertThat(hash(app, name)).startsWith("{quick}");
         assertThat(accounts.check(name, "caf\u00E9 of before")).isPresent();
+    }
+
+    @Test
+    void aPasswordSetSinceIsNotSetOver(RunningApp app) {
+        AccountService accounts = app.bean(AccountService.class);
+        AccountMapper mapper = app.bean(AccountMapper.class);
+        String name = "since-" + UUID.randomUUID();
+        TeacherId teacher = accounts.create(name, "Two Windows", "a sentence of my own");
+        String shown = hash(app, name);
+        accounts.resetPassword(teacher, "the administrator chose it");
+        String set = hash(app, name);
+        assertThat(set).isNotEqualTo(shown);
+        // As whoever was shown the one before, and is about to set another.
+        assertThat(mapper.replacePassword(teacher, shown, "{quick}other")).isZero();
+        assertThat(hash(app, name)).isEqualTo(set);
+        assertThatThrownBy(() -> accounts.changePassword(teacher, "a sentence of my own", "yet another sentence"))
+                .isInstanceOf(WrongPasswordException.class);
+        accounts.changePassword(teacher, "the administrator chose it", "yet another sentence");
+        assertThat(accounts.check(name, "yet another sentence")).isPresent();
     }
 
     @Test

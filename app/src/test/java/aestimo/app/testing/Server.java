@@ -71,6 +71,11 @@ public final class Server {
         return "http://localhost:" + port;
     }
 
+    /** What it writes, and those before it on the same port. */
+    public Path log() {
+        return Path.of("target", "server-" + port + ".log");
+    }
+
     public void start() {
         try {
             Path run = unpacked();
@@ -91,14 +96,12 @@ public final class Server {
             environment.put("AESTIMO_DEMO", Boolean.toString(demo));
             environment.putAll(more);
             process = builder.redirectErrorStream(true)
-                    .redirectOutput(ProcessBuilder.Redirect.appendTo(
-                            Path.of("target", "server-" + port + ".log").toFile()))
+                    .redirectOutput(ProcessBuilder.Redirect.appendTo(log().toFile()))
                     .start();
             Instant end = Instant.now().plus(PATIENCE);
             while (!answers()) {
                 if (!process.isAlive() || Instant.now().isAfter(end)) {
-                    throw new IllegalStateException(
-                            "the application did not start; see target/server-" + port + ".log");
+                    throw new IllegalStateException("the application did not start; see " + log());
                 }
                 LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
             }

@@ -1,7 +1,6 @@
 package aestimo.bench.load;
 
 import aestimo.app.testing.Await;
-import aestimo.app.testing.Html;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.Visitor;
 import java.io.UncheckedIOException;
@@ -22,9 +21,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A teacher with one class, made through the forms, who types marks at a steady pace as the sheet's script sends them. */
 final class TypingTeacher {
-    private static final LocalDate FIRST_DAY = LocalDate.of(2027, 1, 4);
     static final String PASSWORD = "steady as she goes";
-    private static final int OUT_OF = 50;
     private static final long RETRY_NANOS = 1_000_000_000L;
 
     private final Visitor visitor;
@@ -51,7 +48,7 @@ final class TypingTeacher {
     static TypingTeacher withClass(String address, String signIn, String name, int students, int pieces) {
         Visitor visitor = new Visitor(address);
         visitor.signIn(signIn, PASSWORD);
-        String year = location(visitor.post(
+        String year = NewClass.location(visitor.post(
                 "/years", "name", "2026/27", "termName", "Term 2", "starts", "2027-01-04", "ends", "2027-03-26"));
         return inYear(visitor, year.replaceAll(".*year=", ""), name, students, pieces);
     }
@@ -61,8 +58,8 @@ final class TypingTeacher {
         return new TypingTeacher(
                 visitor,
                 base,
-                ids(sheet, "tbody tr[data-s]", "data-s"),
-                ids(sheet, "thead th.piece[data-a]", "data-a"));
+                NewClass.ids(sheet, "tbody tr[data-s]", "data-s"),
+                NewClass.ids(sheet, "thead th.piece[data-a]", "data-a"));
     }
 
     /** The same class once more, with those on its list who joined it since. */
@@ -73,7 +70,7 @@ final class TypingTeacher {
     }
 
     void post(String path, String... fields) {
-        location(visitor.post(path, fields));
+        NewClass.location(visitor.post(path, fields));
     }
 
     /** A page of the class. */
@@ -86,13 +83,13 @@ final class TypingTeacher {
         Visitor visitor = new Visitor(address);
         visitor.signIn(signIn, PASSWORD);
         List<String> fields = new ArrayList<>(List.of("name", "2026/27"));
-        LocalDate first = FIRST_DAY;
+        LocalDate first = NewClass.FIRST_DAY;
         for (int term = 1; term <= 5; term++) {
             fields.addAll(List.of("termName", "Term " + term, "starts", first.toString()));
             first = first.plusDays(12);
             fields.addAll(List.of("ends", first.minusDays(1).toString()));
         }
-        String year = location(visitor.post("/years", fields.toArray(new String[0])));
+        String year = NewClass.location(visitor.post("/years", fields.toArray(new String[0])));
         TypingTeacher teacher = inYear(visitor, year.replaceAll(".*year=", ""), "9B", students, pieces);
         teacher.fillAll();
         teacher.setBands();
@@ -112,7 +109,7 @@ final class TypingTeacher {
                     "was",
                     ""));
         }
-        location(visitor.post(teacher.base + "/targets/set", targets.toArray(new String[0])));
+        NewClass.location(visitor.post(teacher.base + "/targets/set", targets.toArray(new String[0])));
         return teacher;
     }
 
@@ -130,83 +127,7 @@ final class TypingTeacher {
     }
 
     private static TypingTeacher inYear(Visitor visitor, String year, String name, int students, int pieces) {
-        String base = location(
-                        visitor.post("/classes", "yearId", year, "name", name, "subject", "Geography", "tint", "2"))
-                .replaceAll("/groundwork/.*", "");
-        StringBuilder roster = new StringBuilder();
-        for (int i = 0; i < students; i++) {
-            roster.append("Student")
-                    .append((char) ('A' + i / 26))
-                    .append((char) ('a' + i % 26))
-                    .append(", Given\n");
-        }
-        visitor.get(base + "/groundwork/students");
-        visitor.post(base + "/groundwork/students/save", "pasted", roster.toString());
-        visitor.get(base + "/groundwork/weights");
-        visitor.post(
-                base + "/groundwork/weights",
-                "version",
-                "1",
-                "categoryId",
-                "0",
-                "categoryName",
-                "Tests",
-                "weight",
-                "60",
-                "shape",
-                "square",
-                "tint",
-                "1",
-                "averaging",
-                "EQUAL",
-                "drop",
-                "0",
-                "say",
-                "counts",
-                "categoryId",
-                "0",
-                "categoryName",
-                "Work",
-                "weight",
-                "40",
-                "shape",
-                "circle",
-                "tint",
-                "2",
-                "averaging",
-                "EQUAL",
-                "drop",
-                "0",
-                "say",
-                "counts");
-        String weights = visitor.get(base + "/marks?new").body();
-        List<Long> categories = ids(weights, "#category option:matchesOwn(Tests|Work)", "value");
-        for (int i = 0; i < pieces; i++) {
-            visitor.post(
-                    base + "/assessments",
-                    "title",
-                    "Piece " + (i + 1),
-                    "category",
-                    Long.toString(categories.get(i % categories.size())),
-                    "date",
-                    FIRST_DAY.plusDays(i % 50).toString(),
-                    "outOf",
-                    Integer.toString(OUT_OF));
-        }
-        return ofSheet(visitor, base);
-    }
-
-    private static String location(HttpResponse<String> answer) {
-        return answer.headers()
-                .firstValue("Location")
-                .orElseThrow(() -> new IllegalStateException("not kept: " + answer.statusCode()))
-                .replaceAll("^https?://[^/]+", "");
-    }
-
-    private static List<Long> ids(String page, String selector, String attribute) {
-        return Html.values(page, selector, attribute).stream()
-                .map(Long::parseLong)
-                .toList();
+        return ofSheet(visitor, NewClass.make(visitor, year, name, students, pieces));
     }
 
     String base() {
@@ -245,7 +166,7 @@ final class TypingTeacher {
     /** Sends a form that makes something, and tells where it leads. */
     String make(String path, String... fields) {
         visitor.get(base + "/" + path);
-        return location(visitor.post(base + "/" + path, fields));
+        return NewClass.location(visitor.post(base + "/" + path, fields));
     }
 
     /** Hands a letter out to everybody as a draft, so many times. */
@@ -276,7 +197,7 @@ final class TypingTeacher {
         List<String> fields = new ArrayList<>(List.of(more));
         fields.addAll(List.of("token", UUID.randomUUID().toString()));
         students.forEach(student -> fields.addAll(List.of("chosen", Long.toString(student))));
-        String job = location(visitor.post(path + "?span=year", fields.toArray(new String[0])));
+        String job = NewClass.location(visitor.post(path + "?span=year", fields.toArray(new String[0])));
         long[] most = {0};
         Await.until("the job is over", () -> {
             most[0] = Math.max(most[0], measured.getAsLong());
@@ -394,7 +315,7 @@ final class TypingTeacher {
                     pieces.get(cell / students.size()),
                     students.get(cell % students.size()),
                     round,
-                    Integer.toString((next * 13 + round) % (OUT_OF + 1)))));
+                    Integer.toString((next * 13 + round) % (NewClass.OUT_OF + 1)))));
             next++;
             kept.in(due, (System.nanoTime() - due) / 1e6);
         }
