@@ -7,10 +7,17 @@ import aestimo.app.testing.Server;
 import aestimo.app.testing.TestCluster;
 import aestimo.app.testing.Visitor;
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -52,8 +59,32 @@ class LogJourney {
         return base;
     }
 
+    private static List<String> log() {
+        try {
+            return Files.readAllLines(SERVER.log());
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** The database fails with words of its own, as it does when it repeats what it was given. */
+    private static void whileEveryStudentIsRefused(Runnable work) throws SQLException {
+        try (Connection owner = DriverManager.getConnection(
+                        SERVER.cluster().url(),
+                        "aestimo_owner",
+                        SERVER.cluster().password("owner"));
+                Statement statement = owner.createStatement()) {
+            statement.execute("CREATE FUNCTION refuse_student() RETURNS trigger LANGUAGE plpgsql AS"
+                    + " $$ BEGIN RAISE EXCEPTION '% cannot be kept', NEW.family || ' Quillfeather'; END $$");
+            statement.execute("CREATE TRIGGER refused BEFORE INSERT OR UPDATE ON student FOR EACH ROW"
+                    + " EXECUTE FUNCTION refuse_student()");
+            work.run();
+            statement.execute("DROP TRIGGER refused ON student");
+        }
+    }
+
     @Test
-    void everyLineIsJsonAndNoneNamesAStudent() throws IOException {
+    void everyLineIsJsonAndNoneNamesAStudent() throws SQLException {
         Visitor visitor = owner();
         String base = work(visitor);
         assertThat(visitor.get(base + "/groundwork/students").body()).contains("Quillfeather");
@@ -64,10 +95,18 @@ class LogJourney {
         visitor.put(base + "/entries", "[{\"id\": \"" + UUID.randomUUID() + "\", \"text\": \"Quillfeather 41\"");
         visitor.put(base + "/entries", "[{\"id\": null, \"assessment\": \"Zephyrson\", \"text\": \"41\"}]");
         visitor.upload(base + "/groundwork/students/preview", "file", "Zephyrson\u0000".getBytes());
+        whileEveryStudentIsRefused(() -> {
+            HttpResponse<String> failed = visitor.post(
+                    base + "/groundwork/students/save", "pasted", "Quillfeather, Ottoline\nNew, Student\n");
+            assertThat(failed.statusCode()).isEqualTo(500);
+            Matcher number = Pattern.compile("\\b[0-9]{7}\\b").matcher(Html.text(failed.body(), "main"));
+            assertThat(number.find()).isTrue();
+            assertThat(log()).anyMatch(line -> line.contains("number=" + number.group()));
+        });
         SERVER.cluster().kill();
         visitor.post(base + "/groundwork/students/save", "pasted", "Quillfeather, Ottoline\n");
         SERVER.cluster().startAgain();
-        List<String> lines = Files.readAllLines(SERVER.log());
+        List<String> lines = log();
         assertThat(lines).hasSizeGreaterThan(5);
         JsonMapper mapper = new JsonMapper();
         for (String line : lines) {

@@ -34,7 +34,11 @@ class ErrorPages implements ErrorController {
     private static String logged(HttpServletRequest request) {
         String number = Integer.toString(1_000_000 + ThreadLocalRandom.current().nextInt(9_000_000));
         Object failed = request.getAttribute(RequestDispatcher.ERROR_EXCEPTION);
-        LOG.error("number={} path={}", number, pattern(request), failed instanceof Throwable cause ? cause : null);
+        LOG.error(
+                "number={} path={}",
+                number,
+                pattern(request),
+                failed instanceof Throwable cause ? Unspoken.of(cause) : null);
         return number;
     }
 

@@ -17,7 +17,7 @@ class Scheduling {
             if (DatabaseAway.isAway(failed)) {
                 LOG.debug("the database was away", failed);
             } else {
-                LOG.error("work done by the clock failed", failed);
+                LOG.error("work done by the clock failed", Unspoken.of(failed));
             }
         });
     }
