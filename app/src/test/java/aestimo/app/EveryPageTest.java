@@ -18,6 +18,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -32,6 +33,11 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.beans.DirectFieldAccessor;
+import org.thymeleaf.IEngineConfiguration;
+import org.thymeleaf.cache.ICacheManager;
+import org.thymeleaf.cache.StandardCache;
+import org.thymeleaf.spring6.SpringTemplateEngine;
 
 /**
  * Walks every page and file there is, of a class whose every text is awkward: a student's name that is a script, one that is
@@ -68,6 +74,7 @@ class EveryPageTest {
 
     /** What every route of the class answers to its teacher, a PDF and the files within a zip as their text. */
     private void walk(BiConsumer<String, String> look) throws IOException {
+        Set<String> known = Set.copyOf(templateNames());
         Set<String> walked = new TreeSet<>();
         for (String route : Routes.all(app)) {
             if (!route.startsWith("GET ") || route.contains("/photo")) {
@@ -86,6 +93,12 @@ class EveryPageTest {
         // More than the framework counts by itself; a route without a figure could be slow for months, and nobody told.
         assertThat(walked).hasSizeGreaterThan(110);
         Await.until("every route has its figure", () -> counted().containsAll(walked));
+        // One name added among many people, and they queue for a lock at every attribute of every page from then on.
+        assertThat(templateNames()).containsExactlyInAnyOrderElementsOf(known);
+        ICacheManager caches =
+                app.bean(SpringTemplateEngine.class).getConfiguration().getCacheManager();
+        assertThat(((StandardCache<?, ?>) caches.getTemplateCache()).size()).isBetween(200, 20_000 - 1);
+        assertThat(((StandardCache<?, ?>) caches.getExpressionCache()).size()).isBetween(2_000, 50_000 - 1);
     }
 
     private static String pdf(byte[] file) throws IOException {
@@ -123,6 +136,21 @@ class EveryPageTest {
         });
         // The walk has seen what it looks for.
         assertThat(withNames).hasSizeGreaterThan(35);
+    }
+
+    /** All names of tags and attributes the template engine knows, which it tells nobody by itself. */
+    private Set<String> templateNames() {
+        IEngineConfiguration engine = app.bean(SpringTemplateEngine.class).getConfiguration();
+        Set<String> names = new TreeSet<>();
+        names.addAll(names(engine.getAttributeDefinitions(), "htmlAttributeRepository"));
+        names.addAll(names(engine.getElementDefinitions(), "htmlElementRepository"));
+        return names;
+    }
+
+    private static List<String> names(Object definitions, String repository) {
+        Object names = new DirectFieldAccessor(definitions).getPropertyValue(repository + ".repositoryNames");
+        return ((List<?>) Objects.requireNonNull(names))
+                .stream().map(Object::toString).toList();
     }
 
     /** The routes a figure is given of. */

@@ -86,6 +86,9 @@ public class BookService {
         Map<CellId, Integer> versions = new HashMap<>();
         Set<CellId> noted = new HashSet<>();
         List<Book.Placed> entries = new ArrayList<>();
+        // One id for each student and assessment, not one for each of their thousands of entries.
+        Map<Long, StudentId> students = new HashMap<>();
+        Map<Long, AssessmentId> pieces = new HashMap<>();
         mapper.findEntries(teacher, classId).ifPresent(columns -> {
             for (int i = 0; i < columns.size(); i++) {
                 CellId cell = columns.cell(i);
@@ -94,8 +97,8 @@ public class BookService {
                     noted.add(cell);
                 }
                 entries.add(new Book.Placed(
-                        studentId(cell.enrolmentId()),
-                        assessmentId(cell.assessmentId()),
+                        students.computeIfAbsent(cell.enrolmentId(), BookService::studentId),
+                        pieces.computeIfAbsent(cell.assessmentId(), BookService::assessmentId),
                         cell.partId() == 0 ? Optional.empty() : Optional.of(partId(cell.partId())),
                         columns.entry(i)));
             }

@@ -11,6 +11,7 @@ import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
 import aestimo.core.id.PartId;
 import aestimo.core.id.StudentId;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -37,9 +38,10 @@ public final class ClassBook {
             Set<CellId> noted) {
         this.row = row;
         this.book = book;
-        this.looks = Map.copyOf(looks);
-        this.versions = Map.copyOf(versions);
-        this.noted = Set.copyOf(noted);
+        // Made for this book alone, and large: not copied.
+        this.looks = Collections.unmodifiableMap(looks);
+        this.versions = Collections.unmodifiableMap(versions);
+        this.noted = Collections.unmodifiableSet(noted);
     }
 
     /** The same class with one entry altered, as it stands after a save. */

@@ -104,7 +104,7 @@ class DeskController {
         List<ClassBook> open = books.classes(teacher.id()).stream()
                 .map(row -> books.open(teacher.id(), row.id()))
                 .toList();
-        model.addAttribute("frame", frames.ofDesk(teacher, Days.full(LocalDate.now(clock)), facts(open), "desk"));
+        model.addAttribute("frame", frames.ofDesk(teacher, Days.full(LocalDate.now(clock)), facts(open), "desk", open));
         model.addAttribute("classes", open.stream().map(DeskController::line).toList());
         List<ToDo> todo = ToDo.of(open, helps.due(teacher.id()));
         model.addAttribute("todo", todo.subList(0, Math.min(MOST_TO_DO, todo.size())));

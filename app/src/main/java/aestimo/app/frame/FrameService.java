@@ -41,11 +41,26 @@ public class FrameService {
     /** The frame of a page of no class: the desk and what lies on it. */
     @Transactional(readOnly = true)
     public PageFrame ofDesk(SignedInTeacher teacher, String title, String facts, String open) {
-        List<ClassRow> classes = books.classes(teacher.id());
-        int looseEnds = classes.stream()
-                .mapToInt(row -> LooseEnds.toSettle(
-                                books.open(teacher.id(), row.id()).book())
-                        .size())
+        return ofDesk(
+                teacher,
+                title,
+                facts,
+                open,
+                books.classes(teacher.id()).stream()
+                        .map(row -> books.open(teacher.id(), row.id()))
+                        .toList());
+    }
+
+    /**
+     * The same for a page that has opened the classes already.
+     *
+     * @param opened all that are not archived, in the order of {@link BookService#classes}
+     */
+    @Transactional(readOnly = true)
+    public PageFrame ofDesk(SignedInTeacher teacher, String title, String facts, String open, List<ClassBook> opened) {
+        List<ClassRow> classes = opened.stream().map(ClassBook::row).toList();
+        int looseEnds = opened.stream()
+                .mapToInt(classBook -> LooseEnds.toSettle(classBook.book()).size())
                 .sum();
         return new PageFrame(
                 title,

@@ -43,8 +43,9 @@ class LooseEndsController {
 
     @GetMapping("/loose-ends")
     String looseEnds(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
-        model.addAttribute("frame", frames.ofDesk(teacher, "Loose ends", "of all classes", "loose-ends"));
-        model.addAttribute("groups", LooseEndService.of(all(teacher.id())));
+        List<ClassBook> classes = all(teacher.id());
+        model.addAttribute("frame", frames.ofDesk(teacher, "Loose ends", "of all classes", "loose-ends", classes));
+        model.addAttribute("groups", LooseEndService.of(classes));
         return "looseends/loose-ends";
     }
 
@@ -111,7 +112,11 @@ class LooseEndsController {
         model.addAttribute(
                 "frame",
                 frames.ofDesk(
-                        teacher, "To chase", "work not handed in, to finish and late, of all classes", "to-chase"));
+                        teacher,
+                        "To chase",
+                        "work not handed in, to finish and late, of all classes",
+                        "to-chase",
+                        classes));
         model.addAttribute("byStudent", byStudent);
         model.addAttribute("groups", byStudent ? ChaseLine.byStudent(classes) : ChaseLine.byClass(classes));
         return "looseends/to-chase";

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.HtmlUtils;
 
 /**
  * The spread of one assessment as a strip of dots: each student a dot, one of them ringed, the median a stroke, the
@@ -123,6 +124,25 @@ public record Strip(
     /** The places of all dots but the ringed one, such as “12.5,16.0 80.1,16.0”. */
     public String places() {
         return others(dot -> dot.x() + "," + dot.y(), " ");
+    }
+
+    /**
+     * All dots but the ringed one as links to whose they are, as a page takes them: a class has thousands of them, more
+     * than the whole page beside, so they are not drawn one by one by the template.
+     *
+     * @param query of the page each leads to
+     */
+    public String links(String base, String query) {
+        String way = HtmlUtils.htmlEscape(base + "/standing/");
+        String end = HtmlUtils.htmlEscape("?" + query);
+        return others(
+                dot -> {
+                    String name = HtmlUtils.htmlEscape(dot.name());
+                    return "<a class=\"dot\" tabindex=\"-1\" href=\"" + way + dot.student() + end + "\" data-name=\""
+                            + name + "\"><title>" + name + "</title><circle cx=\"" + dot.x() + "\" cy=\"" + dot.y()
+                            + "\" r=\"3\"/></a>";
+                },
+                "");
     }
 
     private String others(Function<Dot, String> words, String between) {

@@ -19,6 +19,9 @@ import java.util.concurrent.locks.LockSupport;
 
 /** The packaged application in a process of its own, so that it can be killed as a machine would kill it. */
 public final class Server {
+    /** The system property with another size of its memory, as Java takes it. */
+    public static final String MEMORY = "aestimo.server.memory";
+
     private static final String QUICK = "-XX:TieredStopAtLevel=1";
     private static final Duration PATIENCE = Duration.ofMinutes(2);
 
@@ -81,7 +84,7 @@ public final class Server {
             Path run = unpacked();
             List<String> command = new ArrayList<>(List.of(
                     Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                    "-Xmx256m",
+                    "-Xmx" + System.getProperty(MEMORY, "256m"),
                     "-XX:+UseSerialGC"));
             // It lives for a minute or two beside tests that compile quickly; under load it is to compile well.
             if (ManagementFactory.getRuntimeMXBean().getInputArguments().contains(QUICK)) {

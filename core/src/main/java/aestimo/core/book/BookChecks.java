@@ -66,7 +66,7 @@ final class BookChecks {
             Map<StudentId, Integer> studentPlaces) {
         List<Refusal> found = new ArrayList<>();
         for (int i = 0; i < entries.size(); i++) {
-            String place = "entries[" + i + "]";
+            String place = entryPlace(i);
             entryProblem(entries.get(i), assessments, assessmentPlaces, studentPlaces)
                     .ifPresent(problem -> found.add(problem.within(place)));
         }
@@ -196,20 +196,48 @@ final class BookChecks {
     }
 
     private void entries() {
-        Set<List<Object>> taken = new HashSet<>();
+        int[] first = Cells.starts(book.assessments);
+        // A bit for each cell of the class: a set of ids would take most of the time of opening a large one.
+        BitSet taken = new BitSet();
+        Set<List<Object>> takenElsewhere = new HashSet<>();
         for (int i = 0; i < book.entries.size(); i++) {
             Book.Placed placed = book.entries.get(i);
-            String place = "entries[" + i + "]";
+            int at = i;
             entryProblem(placed, book.assessments, assessmentPlaces, studentPlaces)
-                    .ifPresent(problem -> refusals.add(problem.within(place)));
-            if (!taken.add(List.of(placed.student(), placed.assessment(), placed.part()))) {
+                    .ifPresent(problem -> refusals.add(problem.within(entryPlace(at))));
+            int cell = cell(placed, first);
+            boolean again = cell < 0
+                    ? !takenElsewhere.add(List.of(placed.student(), placed.assessment(), placed.part()))
+                    : taken.get(cell);
+            if (again) {
                 refuse(
-                        place,
+                        entryPlace(i),
                         "there is already an entry of student " + placed.student() + " for assessment "
                                 + placed.assessment()
                                 + placed.part().map(part -> ", part " + part).orElse(""));
             }
+            if (cell >= 0) {
+                taken.set(cell);
+            }
         }
+    }
+
+    private static String entryPlace(int index) {
+        return "entries[" + index + "]";
+    }
+
+    /** The number of the cell, student by student; -1 where the class has no such cell. */
+    private int cell(Book.Placed placed, int[] first) {
+        Integer student = studentPlaces.get(placed.student());
+        Integer assessment = assessmentPlaces.get(placed.assessment());
+        if (student == null || assessment == null) {
+            return -1;
+        }
+        Assessment piece = book.assessments.get(assessment);
+        int part = placed.part().isPresent()
+                ? placed.part().flatMap(piece::indexOf).orElse(-1)
+                : piece.hasParts() ? -1 : 0;
+        return part < 0 ? -1 : student * first[first.length - 1] + first[assessment] + part;
     }
 
     private static Optional<Refusal> entryProblem(

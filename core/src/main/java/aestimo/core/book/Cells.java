@@ -39,12 +39,18 @@ final class Cells {
             Map<StudentId, Integer> studentPlaces,
             Map<AssessmentId, Integer> assessmentPlaces,
             List<Book.Placed> entries) {
+        int[] first = starts(assessments);
+        Entry[][] rows = new Entry[studentPlaces.size()][first[assessments.size()]];
+        return new Cells(assessments, studentPlaces, assessmentPlaces, first, rows).with(entries);
+    }
+
+    /** Where the entries of each assessment begin within a row, and behind the last, how many a row has. */
+    static int[] starts(List<Assessment> assessments) {
         int[] first = new int[assessments.size() + 1];
         for (int i = 0; i < assessments.size(); i++) {
             first[i + 1] = first[i] + assessments.get(i).entryCount();
         }
-        Entry[][] rows = new Entry[studentPlaces.size()][first[assessments.size()]];
-        return new Cells(assessments, studentPlaces, assessmentPlaces, first, rows).with(entries);
+        return first;
     }
 
     /** @param entries checked already */

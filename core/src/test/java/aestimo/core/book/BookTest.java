@@ -106,6 +106,22 @@ class BookTest {
     }
 
     @Test
+    void aSecondEntryOfACellIsRefusedWhateverElseIsWrongWithIt() {
+        SmallClass made = small();
+        StudentId stranger = new StudentId("Bo");
+        made.entries.add(new Book.Placed(stranger, new AssessmentId("a1"), mark("3")));
+        made.entries.add(new Book.Placed(stranger, new AssessmentId("a1"), mark("4")));
+        made.entries.add(new Book.Placed(ANN, new AssessmentId("a1"), Entry.of(EntryKind.TICK)));
+        refused(
+                made::book,
+                "entries[2].student: the class has no student Bo",
+                "entries[3].student: the class has no student Bo",
+                "entries[3]: there is already an entry of student Bo for assessment a1",
+                "entries[4].is: River transect takes no entry of kind tick",
+                "entries[4]: there is already an entry of student Ann for assessment a1");
+    }
+
+    @Test
     void entriesPutInPlaceLeaveTheBookTheyCameFromAlone() {
         Book before = small().book();
         Book after = before.withEntries(List.of(
