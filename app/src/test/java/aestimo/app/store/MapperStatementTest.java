@@ -2,6 +2,7 @@ package aestimo.app.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.changes.ChangeFilter;
 import aestimo.app.testing.RunningApp;
 import java.util.HashMap;
 import java.util.List;
@@ -45,6 +46,7 @@ class MapperStatementTest {
             for (String list : List.of("kept", "entries", "assessments", "enrolments", "numbers")) {
                 parameters.put(list, List.of(1L));
             }
+            parameters.put("filter", ChangeFilter.ALL);
             var bound = statement.getBoundSql(parameters);
             assertThat(bound.getParameterMappings())
                     .as(statement.getId())
