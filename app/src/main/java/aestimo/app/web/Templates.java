@@ -12,6 +12,7 @@ import org.attoparser.simple.SimpleMarkupParser;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.SmartInitializingSingleton;
 import org.springframework.beans.factory.config.BeanPostProcessor;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.io.Resource;
@@ -28,6 +29,7 @@ import org.thymeleaf.spring6.SpringTemplateEngine;
  * up under a fair lock: one new name among many people, and from then on they all queue at every attribute of every page.
  */
 @Configuration
+@ConditionalOnWebApplication
 class Templates {
     /** A template counts once for each place that includes it. */
     private static final int TEMPLATES = 20_000;
