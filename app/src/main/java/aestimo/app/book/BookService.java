@@ -28,13 +28,11 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -83,26 +81,7 @@ public class BookService {
         rows.categories()
                 .forEach(category ->
                         looks.put(categoryId(category.id()), new CategoryStyle(category.shape(), category.tint())));
-        Map<CellId, Integer> versions = new HashMap<>();
-        Set<CellId> noted = new HashSet<>();
-        List<Book.Placed> entries = new ArrayList<>();
-        // One id for each student and assessment, not one for each of their thousands of entries.
-        Map<Long, StudentId> students = new HashMap<>();
-        Map<Long, AssessmentId> pieces = new HashMap<>();
-        mapper.findEntries(teacher, classId).ifPresent(columns -> {
-            for (int i = 0; i < columns.size(); i++) {
-                CellId cell = columns.cell(i);
-                versions.put(cell, columns.versions()[i]);
-                if (columns.noted()[i]) {
-                    noted.add(cell);
-                }
-                entries.add(new Book.Placed(
-                        students.computeIfAbsent(cell.enrolmentId(), BookService::studentId),
-                        pieces.computeIfAbsent(cell.assessmentId(), BookService::assessmentId),
-                        cell.partId() == 0 ? Optional.empty() : Optional.of(partId(cell.partId())),
-                        columns.entry(i)));
-            }
-        });
+        Optional<EntryColumns> columns = mapper.findEntries(teacher, classId);
         Book book = new Book.Builder(LocalDate.now(clock))
                 .terms(rows.terms().stream()
                         .map(term ->
@@ -115,13 +94,17 @@ public class BookService {
                         .toList())
                 .assessments(assessments(rows))
                 .students(rows.enrolments().stream().map(BookService::student).toList())
-                .entries(entries)
+                .entries(columns.map(EntryColumns::placed).orElse(List.of()))
                 .targets(TargetRows.targets(rows, boundaries(rows, rows.row().boundariesId())))
                 .startingScores(scores(rows))
                 .register(register(teacher, classId, rows))
                 .goals(GoalRows.goals(rows))
                 .build();
-        return new ClassBook(rows.row(), HiddenNames.shown(book, rows.enrolments()), looks, versions, noted);
+        return new ClassBook(
+                rows.row(),
+                HiddenNames.shown(book, rows.enrolments()),
+                Map.copyOf(looks),
+                new CellFacts(columns.orElse(null)));
     }
 
     /** A class with no lesson keeps no register. */

@@ -11,12 +11,9 @@ import aestimo.core.id.AssessmentId;
 import aestimo.core.id.CategoryId;
 import aestimo.core.id.PartId;
 import aestimo.core.id.StudentId;
-import java.util.Collections;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import java.util.stream.IntStream;
 
 /**
@@ -27,34 +24,24 @@ public final class ClassBook {
     private final ClassRow row;
     private final Book book;
     private final Map<CategoryId, CategoryStyle> looks;
-    private final Map<CellId, Integer> versions;
-    private final Set<CellId> noted;
+    private final CellFacts cells;
 
-    ClassBook(
-            ClassRow row,
-            Book book,
-            Map<CategoryId, CategoryStyle> looks,
-            Map<CellId, Integer> versions,
-            Set<CellId> noted) {
+    ClassBook(ClassRow row, Book book, Map<CategoryId, CategoryStyle> looks, CellFacts cells) {
         this.row = row;
         this.book = book;
-        // Made for this book alone, and large: not copied.
-        this.looks = Collections.unmodifiableMap(looks);
-        this.versions = Collections.unmodifiableMap(versions);
-        this.noted = Collections.unmodifiableSet(noted);
+        this.looks = looks;
+        this.cells = cells;
     }
 
     /** The same class with one entry altered, as it stands after a save. */
     public ClassBook with(CellId cell, Entry entry, int version) {
-        Map<CellId, Integer> later = new HashMap<>(versions);
-        later.put(cell, version);
         Assessment assessment = assessment(cell.assessmentId());
         Book.Placed placed = new Book.Placed(
                 student(cell.enrolmentId()).id(),
                 assessment.id(),
                 assessment.partAt(part(cell)).map(Part::id),
                 entry);
-        return new ClassBook(row, book.withEntries(List.of(placed)), looks, later, noted);
+        return new ClassBook(row, book.withEntries(List.of(placed)), looks, cells.with(cell, version));
     }
 
     public ClassRow row() {
@@ -75,12 +62,12 @@ public final class ClassBook {
 
     /** The entry's version; 0 for a cell never touched. */
     public int version(CellId cell) {
-        return versions.getOrDefault(cell, 0);
+        return cells.version(cell);
     }
 
     /** Whether a note or a memo stands with the entry. */
     public boolean isNoted(CellId cell) {
-        return noted.contains(cell);
+        return cells.isNoted(cell);
     }
 
     /** How many cells of an assessment hold something. */
