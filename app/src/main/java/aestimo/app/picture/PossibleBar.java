@@ -24,6 +24,8 @@ public record PossibleBar(
     public static final int WIDTH = 300;
     private static final int EDGE = 6;
     private static final double NARROWEST = 14;
+    /** About as wide as a letter of a label. */
+    private static final double LETTER = 6.2;
 
     /** Some words, centred at a place. */
     public record Label(double x, String words) {}
@@ -45,7 +47,8 @@ public record PossibleBar(
         double end = axis.end();
         for (Band band : bands) {
             double x = standing.book().boundaries().stepOf(band) == 0 ? axis.left() : axis.x(band.from());
-            if (end - x >= NARROWEST) {
+            // One that is wider than its band would lie over its neighbour or be cut at the edge.
+            if (end - x >= Math.max(NARROWEST, LETTER * band.label().length())) {
                 labels.add(new Label(Axis.tenths((x + end) / 2), band.label()));
             }
             if (x > axis.left()) {

@@ -27,9 +27,19 @@ public record Rail(
     private static final int BASE = 122;
     private static final double DOT = 12;
     private static final double NARROWEST_LABEL = 26;
+    private static final double NARROWEST_COUNT = 45;
+    /** About as wide as a letter of a label. */
+    private static final double LETTER = 8;
+
+    private static final int LETTERS_OF_COUNT = 4;
 
     /** A band with how many have it; its label is left out where the stretch is too narrow for it. */
-    public record Stretch(String label, int count, double x, double width, boolean odd, boolean shown) {}
+    public record Stretch(String label, int count, double x, double width, boolean odd, boolean shown) {
+        /** Whether the count fits behind the label. */
+        public boolean counted() {
+            return width >= Math.max(NARROWEST_COUNT, LETTER * (label.length() + LETTERS_OF_COUNT));
+        }
+    }
 
     /**
      * A boundary, and the stretch just below it.
@@ -88,7 +98,10 @@ public record Rail(
                             x,
                             width,
                             stretches.size() % 2 == 1,
-                            width >= NARROWEST_LABEL));
+                            width
+                                    >= Math.max(
+                                            NARROWEST_LABEL,
+                                            LETTER * count.getKey().label().length())));
             end = x;
         }
         return stretches;

@@ -36,6 +36,16 @@ class RailTest {
 
     /** One piece out of 100 that may go over, graded by four bands; just below means within 2. */
     private static Standing standing(double... marks) {
+        return standing(
+                List.of(
+                        Band.of("A", Percent.of(80)),
+                        Band.of("B", Percent.of(60)),
+                        Band.of("C", Percent.of(40)),
+                        Band.of("D", Percent.ZERO)),
+                marks);
+    }
+
+    private static Standing standing(List<Band> bands, double... marks) {
         CategoryId work = new CategoryId("c");
         LocalDate day = LocalDate.parse("2027-01-15");
         Assessment piece = new Assessment.Builder(
@@ -58,17 +68,46 @@ class RailTest {
                         LocalDate.parse("2027-01-04"),
                         LocalDate.parse("2027-03-26"),
                         Weight.ZERO)))
-                .boundaries(Boundaries.of(List.of(
-                        Band.of("A", Percent.of(80)),
-                        Band.of("B", Percent.of(60)),
-                        Band.of("C", Percent.of(40)),
-                        Band.of("D", Percent.ZERO))))
+                .boundaries(Boundaries.of(bands))
                 .categories(List.of(Category.of(work, "Work", Weight.of(100))))
                 .assessments(List.of(piece))
                 .students(students)
                 .entries(entries)
                 .build();
         return Standing.of(book, new Span.Year());
+    }
+
+    /** In words as in letters: what does not fit between its boundaries would be cut, or lie over the next. */
+    @Test
+    void aLabelWiderThanItsBandIsLeftOut() {
+        Standing standing = standing(
+                List.of(
+                        Band.of("Strong", Percent.of(90)),
+                        Band.of("Sound", Percent.of(50)),
+                        Band.of("Starting out", Percent.of(46)),
+                        Band.of("Not yet", Percent.ZERO)),
+                45,
+                60,
+                97);
+        PossibleBar bar = PossibleBar.of(standing, standing.students().get(1));
+        assertThat(bar.labels())
+                .extracting(PossibleBar.Label::words)
+                .contains("Sound")
+                .doesNotContain("Starting out");
+        assertThat(bar.labels())
+                .allSatisfy(label -> assertThat(label.x())
+                        .isBetween(
+                                label.words().length() * 2.9,
+                                PossibleBar.WIDTH - label.words().length() * 2.9));
+        Rail rail = Rail.of(standing, WIDE);
+        assertThat(rail.stretches().stream().filter(Rail.Stretch::shown))
+                .extracting(Rail.Stretch::label)
+                .contains("Sound", "Strong")
+                .doesNotContain("Starting out");
+        assertThat(rail.stretches())
+                .filteredOn(Rail.Stretch::counted)
+                .allSatisfy(stretch ->
+                        assertThat(stretch.width()).isGreaterThan(8.0 * (stretch.label() + " × 1").length()));
     }
 
     @Test
