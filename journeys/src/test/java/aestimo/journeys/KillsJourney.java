@@ -91,10 +91,19 @@ class KillsJourney {
 
     /** Marks down the columns of the sheet, and beside every third a note. */
     private static final class Sheet extends Typed {
-        private int cells;
+        private static final String NOTES = "SELECT 'note ' || assessment_id || '.' || enrolment_id, note FROM entry";
+
+        private final int cells;
+        /** Some cells have a note already; what is typed goes behind it. */
+        private final Map<String, String> notes;
 
         Sheet(Page page) {
             super(page);
+            try {
+                notes = select(NOTES);
+            } catch (SQLException broken) {
+                throw new IllegalStateException("the notes could not be read", broken);
+            }
             page.navigate("/classes/1/marks?span=year");
             assertThat(page.locator("#saved")).containsText("saved");
             cells = page.locator("tbody tr[data-s]").count();
@@ -115,7 +124,8 @@ class KillsJourney {
             page.keyboard().type(mark);
             if (number % 3 == 0) {
                 String note = "note " + number;
-                typed.put("note " + cell, note);
+                notes.merge("note " + cell, note, String::concat);
+                typed.put("note " + cell, notes.get("note " + cell));
                 page.keyboard().type(";" + note);
                 page.keyboard().press("Escape");
             } else {
@@ -143,7 +153,7 @@ class KillsJourney {
         Map<String, String> found() throws SQLException {
             Map<String, String> found =
                     select("SELECT assessment_id || '.' || enrolment_id, trim_scale(mark)::text FROM entry");
-            found.putAll(select("SELECT 'note ' || assessment_id || '.' || enrolment_id, note FROM entry"));
+            found.putAll(select(NOTES));
             return found;
         }
 
