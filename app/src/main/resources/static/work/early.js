@@ -1,8 +1,8 @@
 "use strict";
-// Keys pressed before the page has caught up: the sheet and the marking run are typed into at once, and what takes keys by
-// itself, such as a handle of the year line, is used by people who do not wait for a page. They are kept in their order,
-// and given to what they are for as soon as it can take them. Loaded before everything else, and no module, so that it is
-// there from the first key on.
+// What is done before the page has caught up. The sheet and the marking run are typed into at once, and what takes keys by
+// itself, such as a handle of the year line, is used by people who do not wait for a page: keys are kept in their order and
+// given to what they are for as soon as it can take them. So are clicks on what needs a script, and choices. Loaded before
+// everything else, and no module, so that it is there from the first key on.
 {
   const ARE_TYPED_INTO = /^\/classes\/\d+\/(marks|run)$/;
   /** Pages of one student after another, turned by the arrows and left by Escape. */
@@ -75,4 +75,39 @@
   window.addEventListener("load", () => {
     if (!document.querySelector("#sheet tbody tr, #run-lines, #one-by-one")) ready.add(document);
   });
+
+  // What was pressed or chosen before the scripts it is for were there: kept in its order, and done once all are. Links and
+  // buttons that send a form need no script and are not kept back.
+  const acts = [];
+  /** Whether the script of an element is there by now. */
+  let hasScript = () => false;
+  const keepAct = (event, on, act) => {
+    if (hasScript(on)) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    acts.push({ on, act });
+  };
+  document.addEventListener(
+    "click",
+    (event) => {
+      const key = event.target.closest?.("button[type=button], td[data-w]");
+      if (key && !event.target.closest("a")) keepAct(event, key, () => key.click());
+    },
+    true,
+  );
+  document.addEventListener(
+    "change",
+    (event) => {
+      const field = event.target;
+      keepAct(event, field, () => field.dispatchEvent(new Event("change", { bubbles: true })));
+    },
+    true,
+  );
+  /** Called when scripts have started; of: tells the elements they are for. */
+  window.takeEarlyActs = (of = () => true) => {
+    hasScript = of;
+    const own = acts.filter(({ on }) => of(on));
+    acts.splice(0, acts.length, ...acts.filter(({ on }) => !of(on)));
+    for (const { on, act } of own) if (on.isConnected) act();
+  };
 }

@@ -46,10 +46,21 @@ for (const form of document.querySelectorAll("#finder")) startFinder(form);
 for (const box of document.querySelectorAll("#help")) startHelp(box);
 for (const form of document.querySelectorAll("form[action='/sign-out']")) startLeaving(form);
 if (document.querySelector("[data-left]")) clearWhatWasLeft();
+const starts = [];
 for (const [selector, load] of EACH) {
   const found = [...document.querySelectorAll(selector)];
-  if (found.length) load().then(({ start }) => found.forEach((it) => start(it)));
+  if (found.length) starts.push(load().then(({ start }) => found.forEach((it) => start(it))));
 }
-for (const [selector, load] of ONCE) if (document.querySelector(selector)) load().then(({ start }) => start());
+for (const [selector, load] of ONCE)
+  if (document.querySelector(selector)) starts.push(load().then(({ start }) => start()));
+// The components of forms start after this module; where they never come, nothing waits for them longer than the page.
+const components = new Promise((done) => {
+  document.addEventListener("alpine:initialized", done, { once: true });
+  window.addEventListener("load", done, { once: true });
+});
+window.takeEarlyActs((element) => !element.closest("#page, #margin"));
+// A script that does not arrive holds up for so long what others are for.
+const tooLong = new Promise((done) => setTimeout(done, 10000));
+Promise.race([Promise.allSettled([...starts, components]), tooLong]).then(() => window.takeEarlyActs());
 // Keys pressed before this page could take them; the pages that are typed into take theirs when they can.
 if (!document.querySelector("#sheet tbody tr, #run-lines, #one-by-one")) window.takeEarlyKeys();

@@ -162,7 +162,10 @@ export const start = (table) => {
   const asked = new URLSearchParams(location.search);
   const column = grid.columnOf(Number(asked.get("assessment") ?? asked.get("open")), Number(asked.get("part") ?? 0));
   const row = grid.rows.findIndex((it) => it.dataset.s === asked.get("student"));
-  if (column >= 0) grid.choose(Math.max(0, row), column, { focus: !document.getElementById("margin-form") });
+  // A cell that was clicked before this script was there is the one that is typed into.
+  const clicked = document.activeElement.closest("td.cell");
+  if (clicked) grid.chooseCell(clicked);
+  else if (column >= 0) grid.choose(Math.max(0, row), column, { focus: !document.getElementById("margin-form") });
   else {
     // A column that was chosen before this script was there is the one to begin at, not the last.
     const { columnChoice } = grid;

@@ -26,10 +26,6 @@ class BlocksJourney {
         return Visit.cell(page, student, "Rainfall graphs");
     }
 
-    private static void saved(Page page) {
-        assertThat(page.locator("#saved")).hasText(Pattern.compile("● All .* saved.*"));
-    }
-
     private static void copied(Page page, String text) {
         page.evaluate("text => navigator.clipboard.writeText(text)", text);
     }
@@ -47,25 +43,25 @@ class BlocksJourney {
             for (int i = 0; i < 3; i++) {
                 page.keyboard().press("Control+d");
             }
-            saved(page);
+            Visit.saved(page);
             assertThat(graphs(page, "Castellan")).hasText("12");
             page.reload();
             graphs(page, "Aldous").click();
             for (int i = 0; i < 5; i++) {
                 page.keyboard().press("Control+z");
             }
-            saved(page);
+            Visit.saved(page);
             for (String student : List.of("Aldous", "Arkady", "Bellweather", "Brandt", "Castellan")) {
                 assertThat(graphs(page, student)).hasText("");
             }
             page.keyboard().press("Control+z");
             assertThat(page.locator("#told")).containsText("Nothing to undo.");
             page.keyboard().press("Control+Shift+Z");
-            saved(page);
+            Visit.saved(page);
             assertThat(graphs(page, "Aldous")).hasText("absent");
             assertThat(page.locator("#margin-view .changes")).containsText("redone");
             page.keyboard().press("Control+z");
-            saved(page);
+            Visit.saved(page);
         }
     }
 
@@ -76,13 +72,13 @@ class BlocksJourney {
             graphs(page, "Sabry").click();
             page.keyboard().type("7");
             page.keyboard().press("Enter");
-            saved(page);
+            Visit.saved(page);
             Page other = visit.newTab();
             other.navigate("/classes/1/marks");
             graphs(other, "Sabry").click();
             other.keyboard().type("9");
             other.keyboard().press("Enter");
-            saved(other);
+            Visit.saved(other);
             other.close();
             page.reload();
             graphs(page, "Sabry").click();
@@ -104,7 +100,7 @@ class BlocksJourney {
             graphs(page, "Dunmore").click();
             copied(page, "14\r\n18,5\r\n");
             page.keyboard().press("Control+v");
-            saved(page);
+            Visit.saved(page);
             assertThat(graphs(page, "Eberly")).hasText("18.5");
             copied(page, "15\tx\tx\nperhaps");
             page.keyboard().press("Control+v");
@@ -114,12 +110,12 @@ class BlocksJourney {
             assertThat(graphs(page, "Dunmore")).hasText("14");
             page.keyboard().press("Control+v");
             page.click("#told button:has-text('Paste them')");
-            saved(page);
+            Visit.saved(page);
             assertThat(graphs(page, "Eberly")).hasText("perhaps");
             graphs(page, "Eberly").click();
             assertThat(page.locator("#margin-view .changes")).containsText("pasted");
             page.keyboard().press("Control+z");
-            saved(page);
+            Visit.saved(page);
             assertThat(graphs(page, "Dunmore")).hasText("14");
         }
     }
@@ -136,10 +132,10 @@ class BlocksJourney {
             assertThat(page.locator("#fill-words")).containsText("grades stay");
             visit.checkAccessibility();
             page.click("#fill button:has-text('Fill them')");
-            saved(page);
+            Visit.saved(page);
             assertThat(Visit.cell(page, "Iyer", "Estuary walk")).hasText("40");
             page.keyboard().press("Control+z");
-            saved(page);
+            Visit.saved(page);
             assertThat(Visit.cell(page, "Iyer", "Estuary walk")).hasText("");
         }
     }
@@ -162,7 +158,7 @@ class BlocksJourney {
             page.keyboard().type("22");
             page.keyboard().press("Enter");
             assertThat(page.locator("#find")).isFocused();
-            saved(page);
+            Visit.saved(page);
             assertThat(Visit.cell(page, "Voss", "Estuary walk")).hasText("31");
             assertThat(Visit.cell(page, "Hollis", "Estuary walk")).hasText("22");
         }

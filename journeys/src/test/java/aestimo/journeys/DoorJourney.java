@@ -183,7 +183,7 @@ class DoorJourney {
             Page page = visit.page();
             page.click("a.desk-class >> nth=0");
             page.waitForLoadState();
-            page.route("**/entries?*", route -> route.abort());
+            Visit.route(page, "**/entries?*", route -> route.abort());
             page.locator("#sheet tbody td.cell").first().click();
             page.keyboard().type("7");
             page.keyboard().press("Enter");

@@ -177,7 +177,7 @@ class FailingLineJourney {
             sending.open(page);
             page.clock().install();
             Failure[] now = {PASSING.get(0)};
-            page.route(sending.call, route -> {
+            Visit.route(page, sending.call, route -> {
                 if (now[0] == null) {
                     route.resume();
                 } else {
@@ -213,7 +213,7 @@ class FailingLineJourney {
                 sending.open(page);
                 page.clock().install();
                 List<String> asked = new ArrayList<>();
-                page.route(sending.call, route -> {
+                Visit.route(page, sending.call, route -> {
                     asked.add(URLDecoder.decode(route.request().postData(), StandardCharsets.UTF_8));
                     failure.answer().accept(route);
                 });
@@ -249,7 +249,7 @@ class FailingLineJourney {
                 }
             });
             Failure[] now = {null};
-            page.route("**/reached", route -> {
+            Visit.route(page, "**/reached", route -> {
                 if (now[0] == null) {
                     route.resume();
                 } else {
@@ -284,8 +284,8 @@ class FailingLineJourney {
             visit.signIn("marin", "tidewater-lane");
             Page page = visit.page();
             page.navigate("/classes/1/marks?span=2");
-            assertThat(page.locator("#saved")).hasText(Pattern.compile("^● All [0-9]+ marks saved[^○]*$"));
-            page.route("**/entries/remarks*", Route::abort);
+            Visit.saved(page);
+            Visit.route(page, "**/entries/remarks*", Route::abort);
             Visit.cell(page, "Bellweather", "River transect").click();
             page.keyboard().type(";Neat");
             page.keyboard().press("Escape");
@@ -296,7 +296,7 @@ class FailingLineJourney {
             assertThat(page.locator("#saved")).containsText("○ 2 notes are not saved yet.");
             page.unroute("**/entries/remarks*");
             page.evaluate("dispatchEvent(new Event('online'))");
-            assertThat(page.locator("#saved")).hasText(Pattern.compile("^● All [0-9]+ marks saved[^○]*$"));
+            Visit.saved(page);
             page.reload();
             assertThat(Visit.cell(page, "Castellan", "River transect")).hasAttribute("data-note", "Bold");
         }

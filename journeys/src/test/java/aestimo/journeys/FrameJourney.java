@@ -124,6 +124,7 @@ class FrameJourney {
                     "#column",
                     new com.microsoft.playwright.options.SelectOption().setLabel("Rainfall graphs, /20 · 22 Feb"));
             page.waitForCondition(() -> !held.isEmpty());
+            page.unroute("**/work/sheet.js");
             held.forEach(Route::resume);
             assertThat(page.locator("tbody td.cell:visible")).hasCount(24);
             Locator cell = Visit.cell(page, "Aldous", "Rainfall graphs");
@@ -134,7 +135,7 @@ class FrameJourney {
             page.keyboard().press("Enter");
             page.locator("[data-entry=a]").tap();
             assertThat(Visit.cell(page, "Arkady", "Rainfall graphs")).hasText("absent");
-            assertThat(page.locator("#saved")).containsText("marks saved");
+            Visit.saved(page);
             page.reload();
             assertThat(Visit.cell(page, "Aldous", "Rainfall graphs")).hasText("14");
             page.click(".margin-tab");
@@ -228,7 +229,7 @@ class FrameJourney {
             List<Route> held = new ArrayList<>();
             page.keyboard().type("stand");
             assertThat(page.locator("#finder .found a").first()).isVisible();
-            page.route("**/find/list?q=stand%2010a", held::add);
+            Visit.route(page, "**/find/list?q=stand%2010a", held::add);
             page.keyboard().type(" 10a");
             page.keyboard().press("ArrowDown");
             page.keyboard().press("Enter");
@@ -247,7 +248,7 @@ class FrameJourney {
             Locator found = page.locator("#finder .found");
             // The answer to the first letters comes after that to the last.
             List<Route> held = new ArrayList<>();
-            page.route("**/find/list?q=br", held::add);
+            Visit.route(page, "**/find/list?q=br", held::add);
             page.keyboard().type("br");
             page.waitForCondition(() -> !held.isEmpty());
             page.keyboard().type("andt");
@@ -259,7 +260,7 @@ class FrameJourney {
                     new Route.FulfillOptions().setStatus(200).setBody("<b>Sign in to the network</b>"),
                     new Route.FulfillOptions().setStatus(500).setBody("<b>broken</b>"))) {
                 page.unroute("**/find/list?*");
-                page.route("**/find/list?*", route -> route.fulfill(answer));
+                Visit.route(page, "**/find/list?*", route -> route.fulfill(answer));
                 page.locator("#finder input")
                         .fill("hollis"
                                 + page.locator("#finder input").inputValue().length());
@@ -276,13 +277,13 @@ class FrameJourney {
         try (Visit visit = visit(1280, 800)) {
             Page page = visit.page();
             page.navigate("/classes/1/marks");
-            page.route("**/account/margin", Route::abort);
+            Visit.route(page, "**/account/margin", Route::abort);
             page.keyboard().press("|");
             assertThat(page.locator("#margin")).isHidden();
             Visit.cell(page, "Aldous", "Rainfall graphs").click();
             page.keyboard().type("11");
             page.keyboard().press("Enter");
-            assertThat(page.locator("#saved")).containsText("marks saved");
+            Visit.saved(page);
             page.reload();
             assertThat(page.locator("#margin")).isVisible();
             assertThat(Visit.cell(page, "Aldous", "Rainfall graphs")).hasText("11");

@@ -17,7 +17,6 @@ import org.junit.jupiter.api.Test;
 /** What is typed is never told as saved before it is, never put elsewhere, and never lost without a word. */
 class NothingLostJourney {
     private static final Server SERVER = Server.withDemo();
-    private static final Pattern SAVED = Pattern.compile("● All .* saved.*");
 
     private static Page open(Visit visit, String path) {
         Page page = visit.page();
@@ -49,10 +48,36 @@ class NothingLostJourney {
             assertThat(page.locator("#sheet .is-sending")).hasCount(0);
             org.assertj.core.api.Assertions.assertThat(held).hasSize(1);
             held.get(0).resume();
-            assertThat(saved(page)).hasText(SAVED);
+            Visit.saved(page);
             Locator column = page.locator("#sheet tbody tr td.cell.is-col");
             assertThat(column.nth(0)).hasText("7");
             assertThat(column.nth(1)).hasText("12");
+        }
+    }
+
+    @Test
+    void aCellClickedBeforeThePageHasCaughtUpIsTheOneTypedInto() {
+        try (Visit visit = new Visit(SERVER)) {
+            Page page = open(visit, "/");
+            List<Route> held = new ArrayList<>();
+            page.route("**/work/sheet.js", held::add);
+            page.navigate("/classes/1/marks?span=2", new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
+            Locator third =
+                    page.locator("#sheet tbody tr").nth(2).locator("td.cell").nth(0);
+            Locator fourth =
+                    page.locator("#sheet tbody tr").nth(3).locator("td.cell").nth(0);
+            third.click();
+            page.keyboard().type("11");
+            page.keyboard().press("Enter");
+            page.keyboard().type("13");
+            page.keyboard().press("Enter");
+            page.waitForCondition(() -> !held.isEmpty());
+            held.get(0).resume();
+            assertThat(third).hasText("11");
+            Visit.saved(page);
+            page.reload();
+            assertThat(third).hasText("11");
+            assertThat(fourth).hasText("13");
         }
     }
 
@@ -128,7 +153,7 @@ class NothingLostJourney {
             visit.checkAccessibility();
             page.click("#waiting a");
             notice.locator("text=Delete").click();
-            assertThat(saved(page)).hasText(SAVED);
+            Visit.saved(page);
             page.navigate("/");
             assertThat(page.locator("#waiting")).hasText("");
         }
@@ -138,7 +163,7 @@ class NothingLostJourney {
     void whatWaitsIsListedWithItsReasonAndSentOnceTheServerIsWell() {
         try (Visit visit = new Visit(SERVER)) {
             Page page = open(visit, "/classes/1/marks");
-            page.route("**/entries?*", route -> route.fulfill(new Route.FulfillOptions().setStatus(503)));
+            Visit.route(page, "**/entries?*", route -> route.fulfill(new Route.FulfillOptions().setStatus(503)));
             Visit.cell(page, "Sabry", "Estuary walk").click();
             page.keyboard().type("21");
             page.keyboard().press("Enter");
@@ -148,7 +173,7 @@ class NothingLostJourney {
             visit.checkAccessibility();
             page.unroute("**/entries?*");
             page.click(".not-saved >> text=Send now");
-            assertThat(saved(page)).hasText(SAVED);
+            Visit.saved(page);
             page.reload();
             assertThat(Visit.cell(page, "Sabry", "Estuary walk")).hasText("21");
         }
@@ -168,7 +193,7 @@ class NothingLostJourney {
             cell.click();
             page.keyboard().type("6");
             page.keyboard().press("Enter");
-            assertThat(saved(page)).hasText(SAVED);
+            Visit.saved(page);
             assertThat(page.locator("#conflicts .notice")).hasCount(0);
             page.reload();
             assertThat(cell).hasText("6");
@@ -183,7 +208,7 @@ class NothingLostJourney {
             Visit.cell(page, "Gavrila", "Estuary walk").click();
             page.locator("#margin-view .remarks").waitFor();
             List<Route> held = new ArrayList<>();
-            page.route("**/margin?*", held::add);
+            Visit.route(page, "**/margin?*", held::add);
             page.keyboard().press("ArrowDown");
             page.keyboard().type(";Label the scale");
             assertThat(page.locator("#margin-view h2").first()).hasText("Hollis, Kwame");
@@ -202,7 +227,7 @@ class NothingLostJourney {
             page.keyboard().press("Enter");
             page.keyboard().type("18:ask");
             page.keyboard().press("Escape");
-            assertThat(saved(page)).hasText(SAVED);
+            Visit.saved(page);
             page.reload();
             for (String[] own : List.of(
                     new String[] {"Gavrila", "", "", ""},
@@ -232,7 +257,7 @@ class NothingLostJourney {
             page.keyboard().press("Enter");
             page.keyboard().type("31");
             page.keyboard().press("Enter");
-            assertThat(saved(page)).hasText(SAVED);
+            Visit.saved(page);
             page.reload();
             assertThat(line.locator("[name=note]")).hasValue("Good");
             assertThat(line.locator(".run-mark input")).hasValue("30");

@@ -47,10 +47,6 @@ class RoomJourney {
         assertThat(line(page, family).locator(".who-said")).hasText(words);
     }
 
-    private static void saved(Page page) {
-        assertThat(page.locator("#saved")).hasText(Pattern.compile("● All .* entries saved.*"));
-    }
-
     @Test
     void aClassIsTakenWithTwoActsForEachWhoIsNotSimplyHereAndOneMore() {
         try (Visit visit = new Visit(SERVER)) {
@@ -65,7 +61,7 @@ class RoomJourney {
             page.keyboard().press("Enter");
             page.keyboard().press("x");
             page.click("#all-here");
-            saved(page);
+            Visit.saved(page);
             assertThat(page.locator("#sums")).hasText("21 here · 1 late · 2 absent · 0 to say");
             page.reload();
             says(page, "Aldous", "absent");
@@ -76,7 +72,7 @@ class RoomJourney {
             page.keyboard().press("Control+z");
             assertThat(page.locator("#sums")).hasText("0 here · 1 late · 2 absent · 21 to say");
             page.keyboard().press("Control+y");
-            saved(page);
+            Visit.saved(page);
             assertThat(page.locator("#sums")).hasText("21 here · 1 late · 2 absent · 0 to say");
             // A reason, by keys alone, and its working on Standing.
             line(page, "Brandt").locator(".who-name").click();
@@ -84,7 +80,7 @@ class RoomJourney {
             page.keyboard().type("dentist: 10:30");
             page.keyboard().press("Enter");
             says(page, "Brandt", "absent excused: dentist: 10:30");
-            saved(page);
+            Visit.saved(page);
             visit.checkAccessibility();
         }
     }
@@ -103,12 +99,12 @@ class RoomJourney {
             says(page, "Farrow", "late");
             assertThat(page.locator("#saved")).containsText("1 entry not saved yet");
             line(second, "Farrow").locator("button:text-is('absent')").click();
-            saved(second);
+            Visit.saved(second);
             page.context().setOffline(false);
             assertThat(page.locator("#conflicts"))
                     .containsText("absent was entered in another window meanwhile; you typed late");
             page.click("#conflicts button:text-is('Put late')");
-            saved(page);
+            Visit.saved(page);
             second.reload();
             says(second, "Farrow", "late");
         }
@@ -127,7 +123,7 @@ class RoomJourney {
             page.fill("#more-reason", "bus");
             page.click("#more >> text=Save");
             says(page, "Hollis", "late 9: bus");
-            saved(page);
+            Visit.saved(page);
             assertThat((Boolean) page.evaluate("document.documentElement.scrollWidth <= innerWidth"))
                     .isTrue();
             for (Locator button :
@@ -149,7 +145,7 @@ class RoomJourney {
             Page page = later(open(visit, "/classes/1/room"), 1);
             seat(page, "Hana").click();
             assertThat(seat(page, "Hana").locator(".who-said")).hasText("absent");
-            saved(page);
+            Visit.saved(page);
             SERVER.kill();
             // A second tap makes late of absent; the rest of the lesson goes on without a server.
             seat(page, "Kwame").click();
@@ -162,7 +158,7 @@ class RoomJourney {
             page.click("#all-here");
             assertThat(page.locator("#sums")).hasText("22 here · 1 late · 1 absent · 0 to say");
             SERVER.start();
-            saved(page);
+            Visit.saved(page);
             page.reload();
             assertThat(page.locator("#sums")).hasText("22 here · 1 late · 1 absent · 0 to say");
             assertThat(seat(page, "Kwame").locator(".who-said")).hasText("late 8");
@@ -194,7 +190,7 @@ class RoomJourney {
             assertThat(first).isFocused();
             assertThat(first.locator(".who-said")).hasText("here");
             assertThat(seat(page, below).locator(".who-said")).hasText("late 5");
-            saved(page);
+            Visit.saved(page);
             page.keyboard().press("ArrowDown");
             assertThat(page.locator("#about h2")).containsText(below);
             assertThat(page.locator("#about .lesson-strip rect").first()).isAttached();
@@ -202,7 +198,7 @@ class RoomJourney {
                 page.keyboard().press("Control+z");
             }
             assertThat(page.locator("#sums")).hasText("0 here · 0 late · 0 absent · 24 to say");
-            saved(page);
+            Visit.saved(page);
             page.reload();
             assertThat(page.locator("#sums")).hasText("0 here · 0 late · 0 absent · 24 to say");
         }
@@ -277,7 +273,7 @@ class RoomJourney {
                             new Route.FulfillOptions().setStatus(200).setBody("<html>Sign in to the network</html>")),
                     Route::abort,
                     route -> route.fulfill(new Route.FulfillOptions().setStatus(401))));
-            page.route("**/places?*", route -> {
+            Visit.route(page, "**/places?*", route -> {
                 Consumer<Route> answer = answers.poll();
                 if (answer == null) {
                     route.resume();

@@ -28,10 +28,6 @@ class RunJourney {
         assertThat(now(page).locator(".run-name")).hasText(Pattern.compile(student + ".*"));
     }
 
-    private static void saved(Page page) {
-        assertThat(page.locator("#saved")).hasText(Pattern.compile("● All .* saved.*"));
-    }
-
     private static void type(Page page, String... texts) {
         for (String text : texts) {
             page.keyboard().type(text);
@@ -53,7 +49,7 @@ class RunJourney {
             isNow(page, "Aldous");
             assertThat(page.locator("#run-done")).containsText("0 of 24 marked");
             type(page, "14", "a", "18,5", "19/20", "25");
-            saved(page);
+            Visit.saved(page);
             assertThat(input(page, "Arkady")).hasValue("absent");
             assertThat(input(page, "Bellweather")).hasValue("18.5");
             assertThat(page.locator(".run-line")
@@ -71,7 +67,7 @@ class RunJourney {
             assertThat(now(page).locator("[data-said]")).hasText("saved");
             page.keyboard().press("Control+z");
             assertThat(input(page, "Castellan")).hasValue("");
-            saved(page);
+            Visit.saved(page);
             visit.checkAccessibility();
             // Only the unmarked: those done are passed by.
             page.check("#only");
@@ -86,7 +82,7 @@ class RunJourney {
             page.check("#pile");
             assertThat(page.locator("#find")).isFocused();
             type(page, "vo", "13", "2210", "12");
-            saved(page);
+            Visit.saved(page);
             assertThat(input(page, "Voss")).hasValue("13");
             assertThat(input(page, "Hollis")).hasValue("12");
         }
@@ -101,7 +97,7 @@ class RunJourney {
             assertThat(first).hasCount(2);
             type(page, "11", "60");
             isNow(page, "Bellamy");
-            saved(page);
+            Visit.saved(page);
             page.navigate("/classes/3/marks");
             assertThat(Visit.cell(page, "Abbas", "Week 17")).hasCount(1);
             page.click("tbody .name a >> text=Abbas");
@@ -130,10 +126,10 @@ class RunJourney {
             page.click(".run-keys [aria-label^='take the last']");
             page.click(".run-keys [aria-label^='take the last']");
             page.click(".run-keys button:has-text('next')");
-            saved(page);
+            Visit.saved(page);
             assertThat(input(page, name)).hasValue("12");
             page.click(".is-now .run-quick button:text-is('not handed in')");
-            saved(page);
+            Visit.saved(page);
             page.click(".run-keys [data-go='-1']");
             assertThat(now(page).locator(".run-mark input")).hasValue("not handed in");
             visit.checkAccessibility();
@@ -167,7 +163,7 @@ class RunJourney {
             cell.click();
             page.keyboard().type("1 l");
             page.keyboard().press("Enter");
-            saved(page);
+            Visit.saved(page);
             Locator typed = page.locator("tbody tr")
                     .nth(1)
                     .locator("td.cell[data-late]")
@@ -175,7 +171,7 @@ class RunJourney {
             assertThat(typed).hasAttribute("aria-label", Pattern.compile("1 [0-9.]+, late"));
             assertThat(typed.locator("small")).hasCount(1);
             page.keyboard().press("Control+z");
-            saved(page);
+            Visit.saved(page);
             visit.checkAccessibility();
             page.reload();
             assertThat(page.locator(".sheet.is-right")).isVisible();
@@ -195,7 +191,7 @@ class RunJourney {
             page.keyboard().press("Escape");
             page.keyboard().type("7");
             page.keyboard().press("Enter");
-            saved(page);
+            Visit.saved(page);
             assertThat(cell).hasText("7");
             assertThat((Boolean) page.evaluate("document.documentElement.scrollWidth <= innerWidth"))
                     .as("nothing runs off the page")

@@ -13,11 +13,15 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
+import java.util.regex.Pattern;
 
 /**
  * One person's browser at one installation. Closing it checks that no page had an error of script or of the security
@@ -170,15 +174,36 @@ final class Visit implements AutoCloseable {
                 .nth(column);
     }
 
+    /**
+     * Answers what a page that is open asks from now on. The browser agrees before the page inside it has heard, and on a
+     * busy machine what is asked until then would go past: so the page asks until it gets the answer made for that.
+     */
+    static void route(Page page, String url, Consumer<Route> handler) {
+        String heard = "**/is-heard";
+        page.route(url, handler);
+        page.route(heard, route -> route.fulfill(new Route.FulfillOptions().setStatus(204)));
+        page.waitForCondition(() -> page.evaluate("() => fetch('/is-heard').then(answer => answer.status)")
+                .equals(204));
+        page.unroute(heard);
+    }
+
     /** Lets the next delivery of entries reach the server, and loses its answer on the way back. */
     static void loseOneAnswer(Page page) {
-        page.route(
-                "**/entries?*",
-                route -> {
-                    route.fetch();
-                    route.abort();
-                },
-                new Page.RouteOptions().setTimes(1));
+        AtomicBoolean isLost = new AtomicBoolean();
+        route(page, "**/entries?*", route -> {
+            if (isLost.getAndSet(true)) {
+                route.resume();
+            } else {
+                route.fetch();
+                route.abort();
+            }
+        });
+    }
+
+    /** Waits until the saved line says that everything typed is, notes as well. */
+    static void saved(Page page) {
+        PlaywrightAssertions.assertThat(page.locator("#saved"))
+                .hasText(Pattern.compile("● (1|All \\d+) (marks?|entries|entry) saved[^○]*"));
     }
 
     /** Waits until the saved line says that all of so many marks are saved. */

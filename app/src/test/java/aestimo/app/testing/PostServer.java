@@ -51,6 +51,19 @@ public final class PostServer extends OfficeProcess {
                 + "'");
     }
 
+    /** Takes what comes while something is done, however long that takes, and says only afterwards that it has it. */
+    public void holdWhile(Runnable done) {
+        try (Connection connection = connection();
+                Statement statement = connection.createStatement()) {
+            connection.setAutoCommit(false);
+            statement.execute("LOCK TABLE post IN SHARE MODE");
+            done.run();
+            connection.rollback();
+        } catch (SQLException broken) {
+            throw new IllegalStateException(broken);
+        }
+    }
+
     public void refuse(String address, String answer) {
         run("INSERT INTO post_refused VALUES ('" + address + "', '" + answer + "')");
     }

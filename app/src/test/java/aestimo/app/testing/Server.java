@@ -59,7 +59,12 @@ public final class Server {
 
     /** An installation with the demo data, at the demo's date. */
     public static Server withDemo() {
-        Server server = new Server(true, Map.of());
+        return withDemo(Map.of());
+    }
+
+    /** @param more settings, as environment variables */
+    public static Server withDemo(Map<String, String> more) {
+        Server server = new Server(true, more);
         server.start();
         server.cluster.keepDemo();
         Await.until("the application has its database", server::answers);
