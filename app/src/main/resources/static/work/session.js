@@ -109,7 +109,12 @@ export const signInAgain = (onDone) => {
     const sendSecond = async () => {
       const typed = code.querySelector("input").value;
       // Without a code: somebody has signed in with a passkey in another tab.
-      if (!typed) return enter(await session.renew());
+      if (!typed) {
+        const whose = await session.renew();
+        return whose === "signed-out"
+          ? "You are still signed out. Type the code, or sign in in another tab first."
+          : enter(whose);
+      }
       const answer = await fetch("/sign-in/second-step", {
         method: "POST",
         body: new URLSearchParams({ _csrf: second.querySelector("meta[name=csrf]")?.content ?? "", code: typed }),

@@ -8,12 +8,14 @@ import aestimo.app.testing.TestCluster;
 import com.eatthepath.otp.TimeBasedOneTimePasswordGenerator;
 import com.google.gson.JsonObject;
 import com.microsoft.playwright.CDPSession;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.Cookie;
 import java.io.IOException;
 import java.net.HttpURLConnection;
 import java.net.URI;
 import java.nio.file.Path;
+import java.security.InvalidKeyException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -163,15 +165,68 @@ class DoorJourney {
                     .isEqualTo(403);
             page.fill("#begin-present", PASSWORD);
             page.click("#codes button");
-            byte[] secret = new Base32().decode(page.innerText(".secret").replace(" ", ""));
-            String code = new TimeBasedOneTimePasswordGenerator()
-                    .generateOneTimePasswordString(new SecretKeySpec(secret, "RAW"), Instant.now());
-            page.fill("#code", code);
+            page.fill("#code", code(page.innerText(".secret")));
             page.click("text=Ask for codes from now on");
             assertThat(page.locator(".recovery-codes li")).hasCount(8);
             assertThat(page.locator(".recovery-codes li").first()).isInViewport();
             page.navigate("/classes/new");
             assertThat(page.locator("h1")).hasText("New class");
+        }
+    }
+
+    /** The session ends while marks are typed; name, password and a code bring it back without leaving the page. */
+    @Test
+    void whoIsSignedOutWhileTypingSignsInInPlaceWithTheSecondStepToo() {
+        Server server = Server.withDemo();
+        try (Visit visit = new Visit(server)) {
+            visit.signIn("okello", "tidewater-lane");
+            Page page = visit.page();
+            page.navigate("/account/signing-in");
+            page.fill("#begin-present", "tidewater-lane");
+            page.click("#codes button");
+            page.fill("#code", code(page.innerText(".secret")));
+            page.click("text=Ask for codes from now on");
+            String recovery = page.locator(".recovery-codes li").first().innerText();
+            page.navigate("/");
+            page.click("a.desk-class >> nth=0");
+            Locator cell = page.locator("#sheet tbody td.cell:not([data-made])").first();
+            cell.click();
+            String other = cell.innerText().equals("7") ? "8" : "7";
+            visit.forgetSession();
+            page.keyboard().type(other);
+            page.keyboard().press("Enter");
+            Locator form = page.locator(".sign-in-again");
+            form.locator("[name=name]").fill("okello");
+            form.locator("[name=password]").fill("tidewater-lanes");
+            form.locator("button").click();
+            assertThat(form).containsText("That name or password is not right.");
+            form.locator("[name=password]").fill("tidewater-lane");
+            form.locator("button").click();
+            assertThat(form).containsText("One more step: a code.");
+            visit.checkAccessibility();
+            // The password alone brings nothing back: whoever presses again without a code is still signed out.
+            form.locator("button").click();
+            assertThat(form).containsText("You are still signed out. Type the code, or sign in in another tab first.");
+            form.locator("[name=code]").fill("000000");
+            form.locator("button").click();
+            assertThat(form).containsText("This code is not right, or was used already.");
+            assertThat(cell).hasText(other);
+            form.locator("[name=code]").fill(recovery);
+            form.locator("button").dblclick();
+            assertThat(form).hasCount(0);
+            Visit.saved(page);
+            page.reload();
+            assertThat(cell).hasText(other);
+        }
+    }
+
+    private static String code(String secret) {
+        try {
+            byte[] key = new Base32().decode(secret.replace(" ", ""));
+            return new TimeBasedOneTimePasswordGenerator()
+                    .generateOneTimePasswordString(new SecretKeySpec(key, "RAW"), Instant.now());
+        } catch (InvalidKeyException broken) {
+            throw new IllegalStateException(broken);
         }
     }
 

@@ -3,12 +3,12 @@ package aestimo.app.attendance;
 import aestimo.app.book.ClassBook;
 import aestimo.app.web.FormFields;
 import aestimo.core.attendance.Attendance;
+import aestimo.core.attendance.AttendanceLimits;
 import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.attendance.OftenAway;
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
 import aestimo.core.result.Span;
-import aestimo.core.value.Percent;
 import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,21 +20,17 @@ import java.util.Optional;
  * Everybody's attendance over a span, and whom to speak to.
  *
  * @param lessons how many there were
- * @param below the percent below which somebody is named
- * @param oftenLate from how many late lessons on
+ * @param limits from where on somebody is named
  */
 record AttendanceList(
         int lessons,
-        long below,
-        long oftenLate,
+        AttendanceLimits limits,
         String percent,
         List<Line> lines,
         List<Named> low,
         List<Named> late,
         List<Named> weekday) {
     private static final int STRIP = 320;
-    private static final long USUALLY_BELOW = 90;
-    private static final long USUALLY_LATE = 3;
 
     /** One student. */
     record Line(long id, String name, Attendance counts, AttendanceView view) {}
@@ -46,8 +42,12 @@ record AttendanceList(
     static Optional<AttendanceList> of(Book book, Span span, Map<String, String> asked) {
         return ClassAttendance.of(book, span)
                 .filter(all -> !all.lessons().isEmpty())
-                .map(all -> of(
-                        book, span, all, number(asked, "below", USUALLY_BELOW), number(asked, "late", USUALLY_LATE)));
+                .map(all -> of(book, span, all, limits(asked)));
+    }
+
+    private static AttendanceLimits limits(Map<String, String> asked) {
+        AttendanceLimits usual = AttendanceLimits.USUAL;
+        return new AttendanceLimits(number(asked, "below", usual.below()), number(asked, "late", usual.oftenLate()));
     }
 
     private static long number(Map<String, String> asked, String name, long usually) {
@@ -55,7 +55,7 @@ record AttendanceList(
         return text.matches("[0-9]{1,3}") ? FormFields.toNumber(text) : usually;
     }
 
-    private static AttendanceList of(Book book, Span span, ClassAttendance all, long below, long oftenLate) {
+    private static AttendanceList of(Book book, Span span, ClassAttendance all, AttendanceLimits limits) {
         List<Line> lines = new ArrayList<>();
         List<Named> low = new ArrayList<>();
         List<Named> late = new ArrayList<>();
@@ -68,20 +68,17 @@ record AttendanceList(
             AttendanceView view = AttendanceView.of(all, student, book.rules().places(), STRIP);
             Line line = new Line(ClassBook.id(student), student.listName(), own, view);
             lines.add(line);
-            if (own.percent()
-                    .filter(percent -> !percent.isAtLeast(Percent.of(below)))
-                    .isPresent()) {
+            if (limits.isLow(own)) {
                 low.add(named(line, view.percent() + " %"));
             }
-            if (own.lateInAll() >= Math.max(1, oftenLate)) {
+            if (limits.isOftenLate(own)) {
                 late.add(named(line, own.lateInAll() + " times, " + own.minutesLate() + " min"));
             }
             all.oftenAway(student).ifPresent(away -> weekday.add(named(line, words(away))));
         }
         return new AttendanceList(
                 all.lessons().size(),
-                below,
-                oftenLate,
+                limits,
                 AttendanceView.percent(all.ofClass(), book.rules().places()),
                 lines,
                 low,

@@ -12,11 +12,11 @@ import aestimo.app.roll.Person;
 import aestimo.core.attendance.Attendance;
 import aestimo.core.attendance.ClassAttendance;
 import aestimo.core.book.Assessment;
-import aestimo.core.book.AssessmentKind;
 import aestimo.core.book.Student;
 import aestimo.core.entry.EntryKind;
 import aestimo.core.register.Lesson;
 import aestimo.core.register.RegisterEntry;
+import aestimo.core.result.Checks;
 import aestimo.core.result.Span;
 import aestimo.exchange.table.Table;
 import aestimo.exchange.table.Table.Cell;
@@ -154,10 +154,8 @@ final class ClassList {
 
     /** Of the check columns, with how many each student and each column have; empty columns where the class has none. */
     private Table checks() {
-        List<Assessment> columns = open.book().assessments().stream()
-                .filter(piece -> piece.kind() == AssessmentKind.CHECK)
-                .filter(piece -> open.span().span().holds(open.book(), piece))
-                .toList();
+        Checks checks = Checks.of(open.book(), open.span().span());
+        List<Assessment> columns = checks.columns();
         if (columns.isEmpty()) {
             return empty();
         }
@@ -168,8 +166,7 @@ final class ClassList {
         Table table = table(headings, student -> {
             List<Cell> cells = new ArrayList<>();
             columns.forEach(piece -> cells.add(Cell.of(sign(student, piece))));
-            cells.add(number(
-                    columns.stream().filter(piece -> isDone(student, piece)).count()));
+            cells.add(number(checks.doneBy(student)));
             return cells;
         });
         List<List<Cell>> rows = new ArrayList<>(table.rows());
@@ -177,15 +174,10 @@ final class ClassList {
         if (sets) {
             foot.add(Cell.EMPTY);
         }
-        columns.forEach(piece -> foot.add(number(
-                students.stream().filter(student -> isDone(student, piece)).count())));
+        columns.forEach(piece -> foot.add(number(checks.doneIn(piece, students))));
         foot.add(Cell.EMPTY);
         rows.add(foot);
         return new Table(table.title(), table.headings(), rows);
-    }
-
-    private boolean isDone(Student student, Assessment piece) {
-        return open.book().entry(student, piece).is(EntryKind.TICK);
     }
 
     private String sign(Student student, Assessment piece) {

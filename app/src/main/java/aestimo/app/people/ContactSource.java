@@ -4,6 +4,7 @@ import aestimo.app.book.ClassBook;
 import aestimo.app.contacts.Contact;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Student;
+import aestimo.exchange.marks.ColumnRole;
 import aestimo.exchange.marks.Known;
 import aestimo.exchange.marks.StudentFinder;
 import aestimo.exchange.marks.StudentFinder.Asked;
@@ -23,6 +24,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -37,9 +39,6 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
     private static final int LONGEST = 100;
     private static final int LONGEST_BRIEF = 40;
     private static final Set<String> STUDENT = Set.of("student", "student name", "pupil", "pupil name", "child");
-    private static final Set<String> FAMILY = Set.of("family", "family name", "surname", "last name");
-    private static final Set<String> GIVEN = Set.of("given", "given name", "first name", "forename");
-    private static final Set<String> NUMBER = Set.of("number", "student number", "no", "no.");
     private static final Set<String> CONTACT =
             Set.of("contact", "contact name", "parent", "parent name", "guardian", "guardian name", "carer");
     /** The contact's where no other column is, else the student's, as in a class list. */
@@ -107,8 +106,10 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
                 : sheet.rows().get(0).stream().map(ContactSource::plain).toList();
         // Where a column is the contact's for sure, a mere “name” is the student's.
         boolean sure = headings.stream().anyMatch(CONTACT::contains);
-        boolean who = Stream.of(STUDENT, FAMILY, NUMBER, sure ? NAME : STUDENT)
-                .anyMatch(wanted -> headings.stream().anyMatch(wanted::contains));
+        boolean who = headings.stream()
+                .anyMatch(heading -> STUDENT.contains(heading)
+                        || sure && NAME.contains(heading)
+                        || is(ColumnRole.FAMILY).or(is(ColumnRole.NUMBER)).test(heading));
         if (!who || !sure && headings.stream().noneMatch(NAME::contains)) {
             throw new FormException("The first line must have the headings: student or number, and contact; beside them"
                     + " relation, e-mail, telephone, language and for, as far as they are known.");
@@ -116,25 +117,27 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
         for (int i = 1; i < sheet.rows().size(); i++) {
             List<String> row = sheet.rows().get(i);
             String student = Stream.of(
-                            cell(headings, row, STUDENT),
-                            sure ? cell(headings, row, NAME) : "",
-                            (cell(headings, row, FAMILY) + " " + cell(headings, row, GIVEN)).strip())
+                            cell(headings, row, STUDENT::contains),
+                            sure ? cell(headings, row, NAME::contains) : "",
+                            (cell(headings, row, is(ColumnRole.FAMILY)) + " "
+                                            + cell(headings, row, is(ColumnRole.GIVEN)))
+                                    .strip())
                     .filter(text -> !text.isEmpty())
                     .findFirst()
                     .orElse("");
-            String number = cell(headings, row, NUMBER);
+            String number = cell(headings, row, is(ColumnRole.NUMBER));
             reading.take(
                     "Line " + (i + 1),
                     reading.finder.find(new Asked(number, "", student)),
                     student.isEmpty() ? number : student,
                     new Contact(
                             0,
-                            cell(headings, row, sure ? CONTACT : NAME),
-                            cell(headings, row, RELATION),
-                            cell(headings, row, EMAIL),
-                            brief(cell(headings, row, TELEPHONE)),
-                            brief(cell(headings, row, LANGUAGE)),
-                            purpose(cell(headings, row, PURPOSE))));
+                            cell(headings, row, (sure ? CONTACT : NAME)::contains),
+                            cell(headings, row, RELATION::contains),
+                            cell(headings, row, EMAIL::contains),
+                            brief(cell(headings, row, TELEPHONE::contains)),
+                            brief(cell(headings, row, LANGUAGE::contains)),
+                            purpose(cell(headings, row, PURPOSE::contains))));
         }
         return new ContactSource(reading.lines, reading.leftOut);
     }
@@ -143,9 +146,14 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
         return heading.strip().toLowerCase(Locale.ROOT).replaceAll("[\\s_]+", " ");
     }
 
-    private static String cell(List<String> headings, List<String> row, Set<String> wanted) {
+    /** Headings that say who a student is, as every other file has them. */
+    private static Predicate<String> is(ColumnRole role) {
+        return heading -> ColumnRole.headed(heading).filter(role::equals).isPresent();
+    }
+
+    private static String cell(List<String> headings, List<String> row, Predicate<String> wanted) {
         for (int i = 0; i < headings.size() && i < row.size(); i++) {
-            if (wanted.contains(headings.get(i)) && !row.get(i).isBlank()) {
+            if (wanted.test(headings.get(i)) && !row.get(i).isBlank()) {
                 return row.get(i).strip();
             }
         }

@@ -110,6 +110,29 @@ class PeopleTest {
                 .contains("Brandt, Ilva : Una Brandt", "The sheet “Staff room” is not read: it has other headings.");
     }
 
+    /** Who a student is, is headed here as in every other file; what is a contact's stays the contact's. */
+    @Test
+    void studentsAreKnownByTheHeadingsOtherListsHave() {
+        for (String headings : List.of(
+                "Legal Surname\tForename(s)\tParent\tE-mail",
+                "Last Name\tFirst\tGuardian name\tmail",
+                "Family\tGiven\tCarer\tEmail")) {
+            String preview = post(
+                    people + "/look",
+                    "pasted",
+                    headings + "\nBrandt\tIlva\tUna Brandt\tuna@home.example\nBrandt\tRui\tNo One\t\n");
+            assertThat(Html.texts(preview, ".beside-list li"))
+                    .as(headings)
+                    .containsExactly(
+                            "Brandt, Ilva : Una Brandt · una@home.example",
+                            "Line 3: “Brandt Rui” is nobody in this class for certain.");
+        }
+        assertThat(post(people + "/look", "pasted", "UPN\tContact name\n2203\tOda Dunmore\n"))
+                .contains("Oda Dunmore");
+        assertThat(post(people + "/look", "pasted", "Form\tContact\n9B\tOda Dunmore\n"))
+                .contains("The first line must have the headings: student or number, and contact");
+    }
+
     @Test
     void contactsGoOutAsCardsAndAsASheetAndComeBackTheSame() {
         post(people + "/import", "pasted", SHEET);

@@ -105,7 +105,7 @@ public enum ColumnRole {
     }
 
     /** The role a heading names; empty where it names none. */
-    static Optional<ColumnRole> headed(String heading) {
+    public static Optional<ColumnRole> headed(String heading) {
         String plain = Heading.bare(heading);
         for (ColumnRole role : values()) {
             Pattern own = switch (role) {
