@@ -310,7 +310,13 @@ class LauncherJourney {
         Path own = folder.resolve("own");
         // It has written more than that by now, is moved aside, and goes on being written where it was.
         Await.until("the log begins anew", () -> Files.exists(own.resolve("app.log.1")));
-        assertThat(Files.readString(own.resolve("app.log.1"))).contains("Started Aestimo");
+        // Whatever it writes after its start, such as of a database that was slow, moves that further.
+        StringBuilder aside = new StringBuilder();
+        for (int i = 5; i >= 1; i--) {
+            Path log = own.resolve("app.log." + i);
+            aside.append(Files.exists(log) ? Files.readString(log) : "");
+        }
+        assertThat(aside).contains("Started Aestimo");
         for (int i = 1; i <= 5; i++) {
             Files.writeString(own.resolve("app.log." + i), "older " + i);
         }
