@@ -103,6 +103,15 @@
     },
     true,
   );
+  // A form that a script alone sends has the method that sends nothing.
+  document.addEventListener(
+    "submit",
+    (event) => {
+      const form = event.target;
+      if (form.method === "dialog") keepAct(event, form, () => form.requestSubmit());
+    },
+    true,
+  );
   /** Called when scripts have started; of: tells the elements they are for. */
   window.takeEarlyActs = (of = () => true) => {
     hasScript = of;

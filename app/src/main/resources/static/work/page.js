@@ -58,7 +58,7 @@ const components = new Promise((done) => {
   document.addEventListener("alpine:initialized", done, { once: true });
   window.addEventListener("load", done, { once: true });
 });
-window.takeEarlyActs((element) => !element.closest("#page, #margin"));
+window.takeEarlyActs((element) => !element.closest("#page, #margin, form[method=dialog]"));
 // A script that does not arrive holds up for so long what others are for.
 const tooLong = new Promise((done) => setTimeout(done, 10000));
 Promise.race([Promise.allSettled([...starts, components]), tooLong]).then(() => window.takeEarlyActs());

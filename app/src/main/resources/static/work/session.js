@@ -46,7 +46,8 @@ export const signInAgain = (onDone) => {
   waiting.add(onDone);
   if (isAsking) return;
   isAsking = true;
-  const form = document.createElement("form");
+  // Sent by this script alone: a password never gets into an address.
+  const form = Object.assign(document.createElement("form"), { method: "dialog" });
   const problems = {
     "signed-out": "That name or password is not right.",
     another: "That is another teacher’s account. Nothing of this page is sent to it; sign in with your own.",

@@ -203,7 +203,7 @@ final class Visit implements AutoCloseable {
     /** Waits until the saved line says that everything typed is, notes as well. */
     static void saved(Page page) {
         PlaywrightAssertions.assertThat(page.locator("#saved"))
-                .hasText(Pattern.compile("● (1|All \\d+) (marks?|entries|entry) saved[^○]*"));
+                .hasText(Pattern.compile("^● (1|All \\d+) (marks?|entries|entry) saved[^○]*$"));
     }
 
     /** Waits until the saved line says that all of so many marks are saved. */
