@@ -38,14 +38,20 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
     private static final int MOST_CARDS = 1_000;
     private static final int LONGEST = 100;
     private static final int LONGEST_BRIEF = 40;
-    private static final Set<String> STUDENT = Set.of("student", "student name", "pupil", "pupil name", "child");
-    private static final Set<String> CONTACT =
-            Set.of("contact", "contact name", "parent", "parent name", "guardian", "guardian name", "carer");
-    /** The contact's where no other column is, else the student's, as in a class list. */
-    private static final Set<String> NAME = Set.of("name", "full name");
+    private static final Predicate<String> STUDENT =
+            Set.of("student", "student name", "pupil", "pupil name", "child")::contains;
+    /** Who a student is, headed as in every other file. */
+    private static final Predicate<String> FAMILY = is(ColumnRole.FAMILY);
 
-    private static final Set<String> RELATION = Set.of("relation", "relationship");
-    private static final Set<String> EMAIL = Set.of(
+    private static final Predicate<String> GIVEN = is(ColumnRole.GIVEN);
+    private static final Predicate<String> NUMBER = is(ColumnRole.NUMBER);
+    private static final Predicate<String> CONTACT =
+            Set.of("contact", "contact name", "parent", "parent name", "guardian", "guardian name", "carer")::contains;
+    /** The contact's where no other column is, else the student's, as in a class list. */
+    private static final Predicate<String> NAME = Set.of("name", "full name")::contains;
+
+    private static final Predicate<String> RELATION = Set.of("relation", "relationship")::contains;
+    private static final Predicate<String> EMAIL = Set.of(
             "email",
             "e-mail",
             "mail",
@@ -53,8 +59,8 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
             "contact e-mail",
             "parent email",
             "parent e-mail",
-            "guardian email");
-    private static final Set<String> TELEPHONE = Set.of(
+            "guardian email")::contains;
+    private static final Predicate<String> TELEPHONE = Set.of(
             "telephone",
             "phone",
             "tel",
@@ -62,9 +68,9 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
             "contact telephone",
             "parent telephone",
             "parent phone",
-            "guardian phone");
-    private static final Set<String> LANGUAGE = Set.of("language");
-    private static final Set<String> PURPOSE = Set.of("for", "purpose", "what for");
+            "guardian phone")::contains;
+    private static final Predicate<String> LANGUAGE = Set.of("language")::contains;
+    private static final Predicate<String> PURPOSE = Set.of("for", "purpose", "what for")::contains;
 
     /** A contact of a student. */
     record Line(Student student, Contact contact) {}
@@ -105,39 +111,35 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
                 ? List.of()
                 : sheet.rows().get(0).stream().map(ContactSource::plain).toList();
         // Where a column is the contact's for sure, a mere “name” is the student's.
-        boolean sure = headings.stream().anyMatch(CONTACT::contains);
-        boolean who = headings.stream()
-                .anyMatch(heading -> STUDENT.contains(heading)
-                        || sure && NAME.contains(heading)
-                        || is(ColumnRole.FAMILY).or(is(ColumnRole.NUMBER)).test(heading));
-        if (!who || !sure && headings.stream().noneMatch(NAME::contains)) {
+        boolean sure = headings.stream().anyMatch(CONTACT);
+        boolean who = Stream.of(STUDENT, FAMILY, NUMBER, sure ? NAME : STUDENT)
+                .anyMatch(wanted -> headings.stream().anyMatch(wanted));
+        if (!who || !sure && headings.stream().noneMatch(NAME)) {
             throw new FormException("The first line must have the headings: student or number, and contact; beside them"
                     + " relation, e-mail, telephone, language and for, as far as they are known.");
         }
         for (int i = 1; i < sheet.rows().size(); i++) {
             List<String> row = sheet.rows().get(i);
             String student = Stream.of(
-                            cell(headings, row, STUDENT::contains),
-                            sure ? cell(headings, row, NAME::contains) : "",
-                            (cell(headings, row, is(ColumnRole.FAMILY)) + " "
-                                            + cell(headings, row, is(ColumnRole.GIVEN)))
-                                    .strip())
+                            cell(headings, row, STUDENT),
+                            sure ? cell(headings, row, NAME) : "",
+                            (cell(headings, row, FAMILY) + " " + cell(headings, row, GIVEN)).strip())
                     .filter(text -> !text.isEmpty())
                     .findFirst()
                     .orElse("");
-            String number = cell(headings, row, is(ColumnRole.NUMBER));
+            String number = cell(headings, row, NUMBER);
             reading.take(
                     "Line " + (i + 1),
                     reading.finder.find(new Asked(number, "", student)),
                     student.isEmpty() ? number : student,
                     new Contact(
                             0,
-                            cell(headings, row, (sure ? CONTACT : NAME)::contains),
-                            cell(headings, row, RELATION::contains),
-                            cell(headings, row, EMAIL::contains),
-                            brief(cell(headings, row, TELEPHONE::contains)),
-                            brief(cell(headings, row, LANGUAGE::contains)),
-                            purpose(cell(headings, row, PURPOSE::contains))));
+                            cell(headings, row, sure ? CONTACT : NAME),
+                            cell(headings, row, RELATION),
+                            cell(headings, row, EMAIL),
+                            brief(cell(headings, row, TELEPHONE)),
+                            brief(cell(headings, row, LANGUAGE)),
+                            purpose(cell(headings, row, PURPOSE))));
         }
         return new ContactSource(reading.lines, reading.leftOut);
     }
@@ -146,7 +148,6 @@ record ContactSource(List<Line> lines, List<String> leftOut) {
         return heading.strip().toLowerCase(Locale.ROOT).replaceAll("[\\s_]+", " ");
     }
 
-    /** Headings that say who a student is, as every other file has them. */
     private static Predicate<String> is(ColumnRole role) {
         return heading -> ColumnRole.headed(heading).filter(role::equals).isPresent();
     }

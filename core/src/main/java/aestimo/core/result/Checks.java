@@ -28,7 +28,7 @@ public record Checks(Book book, List<Assessment> columns) {
     }
 
     /** A tick; a cross, a blank and every word such as “absent” are not done. */
-    public boolean isDone(Student student, Assessment column) {
+    private boolean isDone(Student student, Assessment column) {
         return book.entry(student, column).is(EntryKind.TICK);
     }
 
