@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
 
 /** Reads what a book is made of. */
 @Mapper
@@ -12,6 +13,9 @@ interface BookMapper {
     List<ClassRow> findClasses(@Param("teacher") TeacherId teacher);
 
     Optional<ClassRow> findClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /** What was written to a class up to now. */
+    OpenedClasses.State findState(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     /** All a class is made of but its entries, as JSON for {@link ClassRows}; empty where the teacher has no such class. */
     Optional<String> findRows(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
@@ -23,4 +27,8 @@ interface BookMapper {
 
     /** What was entered in the register; empty where nothing was. */
     Optional<RegisterColumns> findRegister(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /** Of all teachers, through a function made for it. */
+    @Select(value = "SELECT merge_class_writes()", affectData = true)
+    int mergeWrites();
 }

@@ -41,10 +41,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class BookService {
     private final BookMapper mapper;
+    private final OpenedClasses classes;
     private final Clock clock;
 
-    BookService(BookMapper mapper, Clock clock) {
+    BookService(BookMapper mapper, OpenedClasses classes, Clock clock) {
         this.mapper = mapper;
+        this.classes = classes;
         this.clock = clock;
     }
 
@@ -73,6 +75,18 @@ public class BookService {
      */
     @Transactional(readOnly = true)
     public ClassBook open(TeacherId teacher, long classId) {
+        LocalDate today = LocalDate.now(clock);
+        OpenedClasses.State state = mapper.findState(teacher, classId);
+        OpenedClasses.Opened opened =
+                classes.get(teacher, classId, state, today, () -> read(teacher, classId, state, today));
+        return new ClassBook(
+                opened.row(),
+                HiddenNames.shown(opened.book(), opened.numbers()),
+                opened.looks(),
+                new CellFacts(opened.facts()));
+    }
+
+    private OpenedClasses.Opened read(TeacherId teacher, long classId, OpenedClasses.State state, LocalDate today) {
         ClassRows rows = mapper.findRows(teacher, classId)
                 .map(ClassRows::parse)
                 .orElseThrow(() -> new NotFoundException("class"));
@@ -81,8 +95,12 @@ public class BookService {
         rows.categories()
                 .forEach(category ->
                         looks.put(categoryId(category.id()), new CategoryStyle(category.shape(), category.tint())));
+        Map<Long, AssessmentId> pieces = new HashMap<>();
+        rows.assessments().forEach(row -> pieces.put(row.id(), assessmentId(row.id())));
+        Map<Long, StudentId> students = new HashMap<>();
+        rows.enrolments().forEach(row -> students.put(row.id(), studentId(row.id())));
         Optional<EntryColumns> columns = mapper.findEntries(teacher, classId);
-        Book book = new Book.Builder(LocalDate.now(clock))
+        Book book = new Book.Builder(today)
                 .terms(rows.terms().stream()
                         .map(term ->
                                 new Term(termId(term.id()), term.name(), term.starts(), term.ends(), term.weight()))
@@ -92,37 +110,42 @@ public class BookService {
                 .categories(rows.categories().stream()
                         .map(category -> category(category, takesResults))
                         .toList())
-                .assessments(assessments(rows))
-                .students(rows.enrolments().stream().map(BookService::student).toList())
-                .entries(columns.map(EntryColumns::placed).orElse(List.of()))
+                .assessments(assessments(rows, pieces))
+                .students(rows.enrolments().stream()
+                        .map(row -> student(row, students))
+                        .toList())
+                .entries(columns.map(own -> own.placed(students, pieces)).orElse(List.of()))
                 .targets(TargetRows.targets(rows, boundaries(rows, rows.row().boundariesId())))
                 .startingScores(scores(rows))
-                .register(register(teacher, classId, rows))
+                .register(register(teacher, classId, rows, students))
                 .goals(GoalRows.goals(rows))
                 .build();
-        return new ClassBook(
+        return new OpenedClasses.Opened(
+                state,
+                today,
                 rows.row(),
-                HiddenNames.shown(book, rows.enrolments()),
+                book,
                 Map.copyOf(looks),
-                new CellFacts(columns.orElse(null)));
+                columns.map(EntryColumns::facts),
+                HiddenNames.numbers(rows.enrolments()));
     }
 
     /** A class with no lesson keeps no register. */
-    private Optional<Register> register(TeacherId teacher, long classId, ClassRows rows) {
+    private Optional<Register> register(
+            TeacherId teacher, long classId, ClassRows rows, Map<Long, StudentId> students) {
         if (rows.lessons().isEmpty()) {
             return Optional.empty();
         }
         // One id for each lesson and student, not one for each of their thousands of entries.
         Map<Long, LessonId> lessons = new HashMap<>();
         rows.lessons().forEach(row -> lessons.put(row.id(), lessonId(row.id())));
-        Map<Long, StudentId> students = new HashMap<>();
         List<RegisterEntry> entries = new ArrayList<>();
         mapper.findRegister(teacher, classId).ifPresent(columns -> {
             for (int i = 0; i < columns.size(); i++) {
                 LessonId lesson = lessons.get(columns.lessons()[i]);
-                if (lesson != null) {
-                    entries.add(columns.entry(
-                            i, lesson, students.computeIfAbsent(columns.enrolments()[i], BookService::studentId)));
+                StudentId student = students.get(columns.enrolments()[i]);
+                if (lesson != null && student != null) {
+                    entries.add(columns.entry(i, lesson, student));
                 }
             }
         });
@@ -207,7 +230,7 @@ public class BookService {
         return Boundaries.of(bands.map(Rows.BandRow::band).toList());
     }
 
-    private static List<Assessment> assessments(ClassRows rows) {
+    private static List<Assessment> assessments(ClassRows rows, Map<Long, AssessmentId> ids) {
         Map<Long, List<Part>> parts = new HashMap<>();
         for (Rows.PartRow part : rows.parts()) {
             parts.computeIfAbsent(part.assessmentId(), none -> new ArrayList<>())
@@ -216,7 +239,7 @@ public class BookService {
         Map<Long, List<Ceiling>> ceilings = ceilings(rows.gates());
         Map<Long, Boundaries> bands = new HashMap<>();
         return rows.assessments().stream()
-                .map(row -> assessment(row)
+                .map(row -> assessment(row, Objects.requireNonNull(ids.get(row.id())))
                         .parts(parts.getOrDefault(row.id(), List.of()))
                         .ceilings(ceilings.getOrDefault(row.id(), List.of()))
                         .bands(Optional.ofNullable(row.boundariesId())
@@ -245,9 +268,8 @@ public class BookService {
         return new PartId(Long.toString(id));
     }
 
-    private static Assessment.Builder assessment(Rows.AssessmentRow row) {
-        return new Assessment.Builder(
-                        assessmentId(row.id()), row.title(), categoryId(row.categoryId()), row.kind(), row.date())
+    private static Assessment.Builder assessment(Rows.AssessmentRow row, AssessmentId id) {
+        return new Assessment.Builder(id, row.title(), categoryId(row.categoryId()), row.kind(), row.date())
                 .outOf(Optional.ofNullable(row.outOf()))
                 .term(Optional.ofNullable(row.termId()).map(BookService::termId))
                 .due(row.due() == null ? row.date() : row.due())
@@ -256,9 +278,9 @@ public class BookService {
                 .allowOver(row.allowOver());
     }
 
-    private static Student student(Rows.EnrolmentRow row) {
+    private static Student student(Rows.EnrolmentRow row, Map<Long, StudentId> ids) {
         return new Student(
-                studentId(row.id()),
+                Objects.requireNonNull(ids.get(row.id())),
                 row.family(),
                 row.given(),
                 row.number(),

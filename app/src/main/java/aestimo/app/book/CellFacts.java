@@ -3,6 +3,7 @@ package aestimo.app.book;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -11,12 +12,23 @@ import org.jspecify.annotations.Nullable;
  * cells, so it is put together when it is first asked for; by one thread, as an opened class is.
  */
 final class CellFacts {
-    private final @Nullable EntryColumns columns;
+    private final Optional<Columns> columns;
     private @Nullable Map<CellId, Integer> versions;
     private @Nullable Set<CellId> noted;
 
-    /** @param columns null where nothing was ever typed */
-    CellFacts(@Nullable EntryColumns columns) {
+    /** Of each cell that was ever typed into; what stands at one place of each column belongs together. */
+    record Columns(long[] assessments, long[] enrolments, long[] parts, int[] versions, boolean[] noted) {
+        private int size() {
+            return assessments.length;
+        }
+
+        private CellId cell(int i) {
+            return new CellId(assessments[i], enrolments[i], parts[i]);
+        }
+    }
+
+    /** @param columns empty where nothing was ever typed */
+    CellFacts(Optional<Columns> columns) {
         this.columns = columns;
     }
 
@@ -37,12 +49,15 @@ final class CellFacts {
     boolean isNoted(CellId cell) {
         Set<CellId> known = noted;
         if (known == null) {
-            known = new HashSet<>();
-            for (int i = 0; columns != null && i < columns.size(); i++) {
-                if (columns.noted()[i]) {
-                    known.add(columns.cell(i));
+            Set<CellId> all = new HashSet<>();
+            columns.ifPresent(own -> {
+                for (int i = 0; i < own.size(); i++) {
+                    if (own.noted()[i]) {
+                        all.add(own.cell(i));
+                    }
                 }
-            }
+            });
+            known = all;
             noted = known;
         }
         return known.contains(cell);
@@ -51,10 +66,13 @@ final class CellFacts {
     private Map<CellId, Integer> versions() {
         Map<CellId, Integer> known = versions;
         if (known == null) {
-            known = new HashMap<>();
-            for (int i = 0; columns != null && i < columns.size(); i++) {
-                known.put(columns.cell(i), columns.versions()[i]);
-            }
+            Map<CellId, Integer> all = new HashMap<>();
+            columns.ifPresent(own -> {
+                for (int i = 0; i < own.size(); i++) {
+                    all.put(own.cell(i), own.versions()[i]);
+                }
+            });
+            known = all;
             versions = known;
         }
         return known;

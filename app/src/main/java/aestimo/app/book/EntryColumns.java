@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * The entries of a class, column by column: what stands at one place of each belongs together.
@@ -35,23 +36,42 @@ record EntryColumns(
         return assessments.length;
     }
 
-    CellId cell(int i) {
-        return new CellId(assessments[i], enrolments[i], parts[i]);
+    /** What pages need of each cell beside its entry. */
+    CellFacts.Columns facts() {
+        boolean[] withNotes = new boolean[size()];
+        for (int i = 0; i < withNotes.length; i++) {
+            withNotes[i] = noted[i];
+        }
+        return new CellFacts.Columns(
+                longs(assessments),
+                longs(enrolments),
+                longs(parts),
+                Stream.of(versions).mapToInt(Integer::intValue).toArray(),
+                withNotes);
     }
 
-    /** All of them, as a book takes them: a few dozen ids and marks over and over, so each is made once. */
-    List<Book.Placed> placed() {
-        Map<Long, StudentId> students = new HashMap<>();
-        Map<Long, AssessmentId> pieces = new HashMap<>();
+    private static long[] longs(Long[] column) {
+        return Stream.of(column).mapToLong(Long::longValue).toArray();
+    }
+
+    /**
+     * All of them, as a book takes them: a few dozen ids and marks over and over, so each is made once. An entry of a
+     * student or an assessment that came after the rest of the class was read is left out with them.
+     *
+     * @param students the ids the book's students have; the very same, since two that are equal take long to compare
+     * @param pieces likewise of the assessments
+     */
+    List<Book.Placed> placed(Map<Long, StudentId> students, Map<Long, AssessmentId> pieces) {
         Map<Long, Optional<PartId>> partIds = new HashMap<>(Map.of(0L, Optional.empty()));
         Map<BigDecimal, Entry> plainMarks = new HashMap<>();
         List<Book.Placed> placed = new ArrayList<>(size());
         for (int i = 0; i < size(); i++) {
-            placed.add(new Book.Placed(
-                    students.computeIfAbsent(enrolments[i], BookService::studentId),
-                    pieces.computeIfAbsent(assessments[i], BookService::assessmentId),
-                    partIds.computeIfAbsent(parts[i], id -> Optional.of(BookService.partId(id))),
-                    entry(i, plainMarks)));
+            StudentId student = students.get(enrolments[i]);
+            AssessmentId piece = pieces.get(assessments[i]);
+            if (student != null && piece != null) {
+                Optional<PartId> part = partIds.computeIfAbsent(parts[i], id -> Optional.of(BookService.partId(id)));
+                placed.add(new Book.Placed(student, piece, part, entry(i, plainMarks)));
+            }
         }
         return placed;
     }

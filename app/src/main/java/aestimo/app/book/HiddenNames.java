@@ -30,16 +30,21 @@ public final class HiddenNames {
         return HIDDEN.get();
     }
 
+    /** The numbers by which students go: drawn by chance as each joined the class, and theirs from then on. */
+    static Map<StudentId, Integer> numbers(List<Rows.EnrolmentRow> enrolments) {
+        Map<StudentId, Integer> numbers = new HashMap<>();
+        enrolments.forEach(row -> numbers.put(BookService.studentId(row.id()), row.chanceNumber()));
+        return Map.copyOf(numbers);
+    }
+
     /**
-     * The book as it is shown now. A student's number was drawn by chance as they joined the class and stays theirs; the
-     * rows stand in the order of the numbers, since that of the names would give them away.
+     * The book as it is shown now. Where names are hidden, the rows stand in the order of the numbers, since that of the
+     * names would give them away.
      */
-    static Book shown(Book book, List<Rows.EnrolmentRow> enrolments) {
+    static Book shown(Book book, Map<StudentId, Integer> numbers) {
         if (!areHidden()) {
             return book;
         }
-        Map<StudentId, Integer> numbers = new HashMap<>();
-        enrolments.forEach(row -> numbers.put(BookService.studentId(row.id()), row.chanceNumber()));
         return book.toBuilder()
                 .students(book.students().stream()
                         .sorted(Comparator.comparing(student -> numbers.get(student.id())))

@@ -23,6 +23,7 @@ class MapperStatementTest {
             "aestimo.app.sending.SendingMapper.findDue",
             "aestimo.app.jobs.JobMapper.findDue",
             "aestimo.app.jobs.JobMapper.forgetOldFiles",
+            "aestimo.app.book.BookMapper.mergeWrites",
             "aestimo.app.mail.MailMapper.takePlace",
             "aestimo.app.events.SecurityEventMapper.deleteBefore",
             "aestimo.app.erase.EraseMapper.forgetOld",

@@ -1,0 +1,89 @@
+package aestimo.app.book;
+
+import aestimo.app.store.TeacherId;
+import aestimo.core.book.Book;
+import aestimo.core.id.CategoryId;
+import aestimo.core.id.StudentId;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
+import org.springframework.stereotype.Component;
+
+/**
+ * Classes as they were last read, so that a page need not read thousands of entries again that nobody altered. Whether
+ * one is as it was is asked of the database each time, within the transaction that opens it: triggers note there which
+ * transactions wrote anything a class is made of, so this holds whoever wrote it, in another process too.
+ */
+@Component
+class OpenedClasses {
+    private static final Duration UNUSED = Duration.ofMinutes(15);
+    /** A quarter of the memory at most, by what a cell takes here with all that belongs to it. */
+    private static final int MEMORY_SHARE = 4;
+
+    private static final int BYTES_A_CELL = 120;
+
+    private final Cache<Key, Opened> opened = Caffeine.newBuilder()
+            .maximumWeight(Runtime.getRuntime().maxMemory() / MEMORY_SHARE / BYTES_A_CELL)
+            .weigher((Key key, Opened own) -> own.size())
+            .expireAfterAccess(UNUSED)
+            .build();
+
+    private record Key(TeacherId teacher, long classId) {}
+
+    /**
+     * What was written to a class up to a moment.
+     *
+     * @param writes how many transactions are noted; 0 for a class that is not there
+     * @param latest the highest of them
+     * @param own whether the present transaction is one of them, whose writes nobody else may see yet
+     */
+    record State(long writes, long latest, boolean own) {
+        private boolean isForAll() {
+            return writes > 0 && !own;
+        }
+    }
+
+    /**
+     * A class as it was read.
+     *
+     * @param today the day it is looked at; another day, another book
+     * @param numbers by which students go where their names are hidden
+     */
+    record Opened(
+            State state,
+            LocalDate today,
+            ClassRow row,
+            Book book,
+            Map<CategoryId, CategoryStyle> looks,
+            Optional<CellFacts.Columns> facts,
+            Map<StudentId, Integer> numbers) {
+        private int size() {
+            int lessons =
+                    book.register().map(register -> register.lessons().size()).orElse(0);
+            return 1 + book.students().size() * (book.cellCount() + lessons);
+        }
+    }
+
+    /**
+     * The class as it stands.
+     *
+     * @param state read before the class is, so that what is written meanwhile makes it another
+     */
+    Opened get(TeacherId teacher, long classId, State state, LocalDate today, Supplier<Opened> read) {
+        if (!state.isForAll()) {
+            return read.get();
+        }
+        Key key = new Key(teacher, classId);
+        Opened known = opened.getIfPresent(key);
+        if (known != null && known.state().equals(state) && known.today().equals(today)) {
+            return known;
+        }
+        Opened own = read.get();
+        opened.put(key, own);
+        return own;
+    }
+}
