@@ -35,6 +35,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Opens the markbooks of a teacher. */
@@ -79,11 +80,20 @@ public class BookService {
         OpenedClasses.State state = mapper.findState(teacher, classId);
         OpenedClasses.Opened opened =
                 classes.get(teacher, classId, state, today, () -> read(teacher, classId, state, today));
-        return new ClassBook(
-                opened.row(),
-                HiddenNames.shown(opened.book(), opened.numbers()),
-                opened.looks(),
-                new CellFacts(opened.facts()));
+        return new ClassBook(opened, HiddenNames.shown(opened.book(), opened.numbers()), new CellFacts(opened.facts()));
+    }
+
+    /**
+     * Takes a class as a transaction leaves it, so that it need not be read again only for that. Where anybody else wrote to
+     * it meanwhile, it is. To be called last in that transaction.
+     *
+     * @param left as it was opened in the transaction, with all entries the transaction wrote to it, and it wrote nothing else
+     */
+    @Transactional(readOnly = true, propagation = Propagation.MANDATORY)
+    public void keep(TeacherId teacher, ClassBook left) {
+        if (!HiddenNames.areHidden()) {
+            classes.keep(teacher, left, mapper.findState(teacher, left.row().id()));
+        }
     }
 
     private OpenedClasses.Opened read(TeacherId teacher, long classId, OpenedClasses.State state, LocalDate today) {

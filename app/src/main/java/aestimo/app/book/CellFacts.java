@@ -1,5 +1,6 @@
 package aestimo.app.book;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
@@ -25,6 +26,33 @@ final class CellFacts {
         private CellId cell(int i) {
             return new CellId(assessments[i], enrolments[i], parts[i]);
         }
+
+        private static Columns none() {
+            return new Columns(new long[0], new long[0], new long[0], new int[0], new boolean[0]);
+        }
+
+        /** The same with another version of one cell, which may not have been typed into before. */
+        private Columns with(CellId cell, int version) {
+            int at = 0;
+            while (at < size()
+                    && !(assessments[at] == cell.assessmentId()
+                            && enrolments[at] == cell.enrolmentId()
+                            && parts[at] == cell.partId())) {
+                at++;
+            }
+            int most = Math.max(size(), at + 1);
+            Columns later = new Columns(
+                    Arrays.copyOf(assessments, most),
+                    Arrays.copyOf(enrolments, most),
+                    Arrays.copyOf(parts, most),
+                    Arrays.copyOf(versions, most),
+                    Arrays.copyOf(noted, most));
+            later.assessments[at] = cell.assessmentId();
+            later.enrolments[at] = cell.enrolmentId();
+            later.parts[at] = cell.partId();
+            later.versions[at] = version;
+            return later;
+        }
     }
 
     /** @param columns empty where nothing was ever typed */
@@ -32,13 +60,13 @@ final class CellFacts {
         this.columns = columns;
     }
 
+    Optional<Columns> columns() {
+        return columns;
+    }
+
     /** The same with another version of one cell. */
     CellFacts with(CellId cell, int version) {
-        CellFacts later = new CellFacts(columns);
-        later.versions = new HashMap<>(versions());
-        later.versions.put(cell, version);
-        later.noted = noted;
-        return later;
+        return new CellFacts(Optional.of(columns.orElseGet(Columns::none).with(cell, version)));
     }
 
     /** 0 for a cell never touched. */

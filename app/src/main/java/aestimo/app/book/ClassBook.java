@@ -8,11 +8,9 @@ import aestimo.core.book.Part;
 import aestimo.core.book.Student;
 import aestimo.core.entry.Entry;
 import aestimo.core.id.AssessmentId;
-import aestimo.core.id.CategoryId;
 import aestimo.core.id.PartId;
 import aestimo.core.id.StudentId;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.stream.IntStream;
 
@@ -21,16 +19,26 @@ import java.util.stream.IntStream;
  * here is that of the enrolment row.
  */
 public final class ClassBook {
-    private final ClassRow row;
+    private final OpenedClasses.Opened opened;
     private final Book book;
-    private final Map<CategoryId, CategoryStyle> looks;
     private final CellFacts cells;
 
-    ClassBook(ClassRow row, Book book, Map<CategoryId, CategoryStyle> looks, CellFacts cells) {
-        this.row = row;
+    /**
+     * @param opened what was read
+     * @param book what it is shown as, or has become since
+     */
+    ClassBook(OpenedClasses.Opened opened, Book book, CellFacts cells) {
+        this.opened = opened;
         this.book = book;
-        this.looks = looks;
         this.cells = cells;
+    }
+
+    OpenedClasses.Opened opened() {
+        return opened;
+    }
+
+    CellFacts cells() {
+        return cells;
     }
 
     /** The same class with one entry altered, as it stands after a save. */
@@ -41,11 +49,11 @@ public final class ClassBook {
                 assessment.id(),
                 assessment.partAt(part(cell)).map(Part::id),
                 entry);
-        return new ClassBook(row, book.withEntries(List.of(placed)), looks, cells.with(cell, version));
+        return new ClassBook(opened, book.withEntries(List.of(placed)), cells.with(cell, version));
     }
 
     public ClassRow row() {
-        return row;
+        return opened.row();
     }
 
     public Book book() {
@@ -53,11 +61,11 @@ public final class ClassBook {
     }
 
     public CategoryStyle look(Category category) {
-        return Objects.requireNonNull(looks.get(category.id()));
+        return Objects.requireNonNull(opened.looks().get(category.id()));
     }
 
     public CategoryStyle look(Assessment assessment) {
-        return Objects.requireNonNull(looks.get(assessment.category()));
+        return Objects.requireNonNull(opened.looks().get(assessment.category()));
     }
 
     /** The entry's version; 0 for a cell never touched. */

@@ -39,11 +39,21 @@ class OpenedClasses {
      *
      * @param writes how many transactions are noted; 0 for a class that is not there
      * @param latest the highest of them
+     * @param sum all of them added up
      * @param own whether the present transaction is one of them, whose writes nobody else may see yet
      */
-    record State(long writes, long latest, boolean own) {
+    record State(long writes, long latest, long sum, boolean own) {
         private boolean isForAll() {
             return writes > 0 && !own;
+        }
+
+        /** Whether nobody but the present transaction wrote since; and its note could be no other's. */
+        private boolean isOneOwnStepAfter(State before) {
+            return own
+                    && before.isForAll()
+                    && latest > before.latest
+                    && writes == before.writes + 1
+                    && sum == before.sum + latest;
         }
     }
 
@@ -85,5 +95,26 @@ class OpenedClasses {
         Opened own = read.get();
         opened.put(key, own);
         return own;
+    }
+
+    /**
+     * Keeps a class as a transaction leaves it, for the time after it; where it is taken back, nobody ever comes to that
+     * state.
+     *
+     * @param now read in that transaction
+     */
+    void keep(TeacherId teacher, ClassBook left, State now) {
+        Opened before = left.opened();
+        if (now.isOneOwnStepAfter(before.state())) {
+            Opened after = new Opened(
+                    new State(now.writes(), now.latest(), now.sum(), false),
+                    before.today(),
+                    before.row(),
+                    left.book(),
+                    before.looks(),
+                    left.cells().columns(),
+                    before.numbers());
+            opened.put(new Key(teacher, before.row().id()), after);
+        }
     }
 }

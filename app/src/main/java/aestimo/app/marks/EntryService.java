@@ -18,6 +18,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.interceptor.TransactionAspectSupport;
 
 /**
  * Keeps what is typed into cells. Each entry arrives with an id and the version it was typed over: delivered twice it
@@ -121,8 +122,13 @@ public class EntryService {
                 behind = true;
             }
         }
-        return new Applied(
-                typed.stream().map(outcomes::get).toList(), behind ? books.open(teacher, classId) : classBook);
+        if (behind) {
+            classBook = books.open(teacher, classId);
+        } else if (TransactionAspectSupport.currentTransactionStatus().isNewTransaction()) {
+            // Nothing more is written in it.
+            books.keep(teacher, classBook);
+        }
+        return new Applied(typed.stream().map(outcomes::get).toList(), classBook);
     }
 
     /**

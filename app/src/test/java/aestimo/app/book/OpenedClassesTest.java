@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import aestimo.app.account.AccountService;
+import aestimo.app.marks.EntryService;
+import aestimo.app.marks.TypedEntry;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.testing.Await;
@@ -19,6 +21,7 @@ import java.sql.SQLException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -26,6 +29,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 import java.util.regex.MatchResult;
@@ -270,6 +274,85 @@ class OpenedClassesTest {
         }
         // Else it would hold also where a class is read each time.
         assertThat(readAgain).isLessThan(300);
+    }
+
+    /** What was typed is kept as it would be read: by chance, over each other, some of it refused, some taken back. */
+    @Test
+    void aClassKeptAfterASaveIsTheOneThatWouldBeRead() {
+        OwnClass own = smallClass();
+        TeacherId teacher = own.teacher();
+        String tests = own.read(book -> book.book().categories().get(0).id().text());
+        own.visitor()
+                .post(
+                        own.base() + "/assessments",
+                        "title",
+                        "Survey",
+                        "category",
+                        tests,
+                        "date",
+                        "2027-02-03",
+                        "outOf",
+                        "30",
+                        "partTitle",
+                        "Plan",
+                        "partOutOf",
+                        "10",
+                        "partTitle",
+                        "Map",
+                        "partOutOf",
+                        "20");
+        Random random = new Random(1412);
+        List<String> texts =
+                List.of("7", "6.5", "0", "", "a", "e", "n", "8 l", "3?", "about six", "10", "9.250", "7 f", "25");
+        for (int i = 0; i < 120; i++) {
+            ClassBook before = open(teacher, own.id());
+            List<CellId> cells = before.book().students().stream()
+                    .flatMap(student -> before.book().assessments().stream()
+                            .flatMap(piece -> ClassBook.cells(student, piece).stream()))
+                    .toList();
+            List<TypedEntry> typed = new ArrayList<>();
+            for (int n = random.nextInt(3); n >= 0; n--) {
+                CellId cell = cells.get(random.nextInt(cells.size()));
+                int base = random.nextInt(8) == 0 ? 0 : before.version(cell);
+                String text = texts.get(random.nextInt(texts.size()));
+                typed.add(new TypedEntry(
+                        UUID.randomUUID(), cell.assessmentId(), cell.enrolmentId(), cell.partId(), base, text));
+            }
+            boolean takenBack = random.nextInt(5) == 0;
+            boolean within = takenBack || random.nextInt(5) == 0;
+            EntryService entries = app.bean(EntryService.class);
+            EntryService.Applied applied = ActingTeacher.as(teacher, () -> {
+                if (!within) {
+                    return entries.apply(teacher, own.id(), typed);
+                }
+                return transactions.execute(status -> {
+                    EntryService.Applied all = entries.apply(teacher, own.id(), typed);
+                    app.bean(JdbcTemplate.class)
+                            .update(
+                                    "UPDATE assessment SET title = left(title, 30) || 'x' WHERE class_id = ?",
+                                    own.id());
+                    if (takenBack) {
+                        status.setRollbackOnly();
+                    }
+                    return all;
+                });
+            });
+            ClassBook shown = open(teacher, own.id());
+            if (!within && applied.outcomes().stream().allMatch(EntryService.Outcome::isKept)) {
+                assertThat(shown.book())
+                        .as("not read again")
+                        .isSameAs(applied.classBook().book());
+            }
+            BookService anew = new BookService(app.bean(BookMapper.class), new OpenedClasses(), app.bean(Clock.class));
+            ClassBook read = inTransaction(teacher, () -> anew.open(teacher, own.id()));
+            assertThat(shown.book().entries())
+                    .as("step " + i)
+                    .isEqualTo(read.book().entries());
+            assertThat(titles(shown)).isEqualTo(titles(read));
+            for (CellId cell : cells) {
+                assertThat(shown.version(cell)).as("version of " + cell).isEqualTo(read.version(cell));
+            }
+        }
     }
 
     private <T> T inTransaction(TeacherId teacher, Supplier<T> work) {
