@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
@@ -46,8 +47,11 @@ public final class SchoolLoad {
     private static final int AT_ONCE = 50;
     private static final int TYPED = 10;
     private static final long MORE_IDS = 1_000_000;
-    /** What a process does for the first time is compiled meanwhile; and not all of a school begin in one minute. */
-    private static final int FIRST_MINUTES = 4;
+    /**
+     * After how many minutes the figures so far are told, and others begin: what a process does for the first time is
+     * compiled meanwhile, pages that are seldom asked for later than others.
+     */
+    private static final Set<Integer> TOLD_AFTER = Set.of(4, 10, 20);
 
     private static final int BEGUN_WITHIN = 120;
     private static final long SECOND = 1_000_000_000L;
@@ -162,8 +166,8 @@ public final class SchoolLoad {
         }
         for (int minute = 0; minute < minutes; minute += 1) {
             LockSupport.parkNanos(Duration.ofMinutes(1).toNanos());
-            if (minute == FIRST_MINUTES - 1) {
-                tell("the first " + FIRST_MINUTES + " minutes");
+            if (TOLD_AFTER.contains(minute + 1)) {
+                tell("up to minute " + (minute + 1));
                 latencies.clear();
             }
             if (minute % 5 == 4 || minute == minutes - 1) {
@@ -175,7 +179,7 @@ public final class SchoolLoad {
             one.get();
         }
         threads.shutdown();
-        tell("the minutes after it");
+        tell("from then on");
         System.out.println(failed.get() + " requests failed");
     }
 
