@@ -40,9 +40,11 @@ class OpenedClasses {
      * @param writes how many transactions are noted; 0 for a class that is not there
      * @param latest the highest of them
      * @param sum all of them added up
+     * @param server when the database's server started, in microseconds: where another takes its place, it may number what it
+     *     is told as the first numbered what was lost with it
      * @param own whether the present transaction is one of them, whose writes nobody else may see yet
      */
-    record State(long writes, long latest, long sum, boolean own) {
+    record State(long writes, long latest, long sum, long server, boolean own) {
         private boolean isForAll() {
             return writes > 0 && !own;
         }
@@ -51,6 +53,7 @@ class OpenedClasses {
         private boolean isOneOwnStepAfter(State before) {
             return own
                     && before.isForAll()
+                    && server == before.server
                     && latest > before.latest
                     && writes == before.writes + 1
                     && sum == before.sum + latest;
@@ -107,7 +110,7 @@ class OpenedClasses {
         Opened before = left.opened();
         if (now.isOneOwnStepAfter(before.state())) {
             Opened after = new Opened(
-                    new State(now.writes(), now.latest(), now.sum(), false),
+                    new State(now.writes(), now.latest(), now.sum(), now.server(), false),
                     before.today(),
                     before.row(),
                     left.book(),
