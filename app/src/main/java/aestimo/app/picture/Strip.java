@@ -138,9 +138,8 @@ public record Strip(
         return others(
                 dot -> {
                     String name = HtmlUtils.htmlEscape(dot.name());
-                    return "<a class=\"dot\" tabindex=\"-1\" href=\"" + way + dot.student() + end + "\" data-name=\""
-                            + name + "\"><title>" + name + "</title><circle cx=\"" + dot.x() + "\" cy=\"" + dot.y()
-                            + "\" r=\"3\"/></a>";
+                    return "<a class=\"dot\" tabindex=\"-1\" href=\"" + way + dot.student() + end + "\"><title>" + name
+                            + "</title><circle cx=\"" + dot.x() + "\" cy=\"" + dot.y() + "\" r=\"3\"/></a>";
                 },
                 "");
     }

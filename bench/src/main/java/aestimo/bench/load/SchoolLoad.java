@@ -262,7 +262,11 @@ public final class SchoolLoad {
         return answer.body();
     }
 
+    /** Once it is over nobody looks at a page any more, and all the rest comes at the same moment: that is no load of a school. */
     private void measured(String what, long start, int status) {
+        if (over) {
+            return;
+        }
         if (status == 200) {
             latencies.computeIfAbsent(what, any -> new Latencies()).add((System.nanoTime() - start) / 1e6);
         } else {
