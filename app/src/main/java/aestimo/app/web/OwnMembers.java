@@ -3,8 +3,6 @@ package aestimo.app.web;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -14,14 +12,15 @@ import org.springframework.expression.AccessException;
 import org.springframework.expression.EvaluationContext;
 import org.springframework.expression.PropertyAccessor;
 import org.springframework.expression.TypedValue;
+import org.springframework.expression.spel.support.ReflectivePropertyAccessor;
 import org.springframework.util.StringUtils;
-import org.thymeleaf.context.IExpressionContext;
-import org.thymeleaf.spring6.dialect.SpringStandardDialect;
-import org.thymeleaf.spring6.expression.SPELVariableExpressionEvaluator;
+import org.thymeleaf.IEngineConfiguration;
+import org.thymeleaf.context.IContext;
+import org.thymeleaf.context.IEngineContext;
+import org.thymeleaf.context.IEngineContextFactory;
+import org.thymeleaf.context.StandardEngineContextFactory;
+import org.thymeleaf.engine.TemplateData;
 import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
-import org.thymeleaf.standard.expression.IStandardVariableExpression;
-import org.thymeleaf.standard.expression.IStandardVariableExpressionEvaluator;
-import org.thymeleaf.standard.expression.StandardExpressionExecutionContext;
 
 /**
  * Reads what templates name of our own classes: a public method without parameters, {@code getX}, {@code isX} or {@code x}.
@@ -29,7 +28,6 @@ import org.thymeleaf.standard.expression.StandardExpressionExecutionContext;
  * this one remembers it. Whatever is not ours is left to that one, with all it forbids.
  */
 final class OwnMembers implements PropertyAccessor {
-    static final OwnMembers INSTANCE = new OwnMembers();
     private static final String OURS = "aestimo.";
     private static final ClassValue<Map<String, Optional<Method>>> KNOWN = new ClassValue<>() {
         @Override
@@ -38,24 +36,35 @@ final class OwnMembers implements PropertyAccessor {
         }
     };
 
-    private OwnMembers() {}
+    private final PropertyAccessor others;
 
-    /** For every type; it is asked first. */
+    /** @param others reads what is not ours */
+    OwnMembers(PropertyAccessor others) {
+        this.others = others;
+    }
+
     @Override
     public Class<?> @Nullable [] getSpecificTargetClasses() {
-        return null;
+        return others.getSpecificTargetClasses();
     }
 
     @Override
-    public boolean canRead(EvaluationContext context, @Nullable Object target, String name) {
-        return method(target, name).isPresent();
+    public boolean canRead(EvaluationContext context, @Nullable Object target, String name) throws AccessException {
+        return method(target, name).isPresent() || others.canRead(context, target, name);
     }
 
+    /** What was asked of one object is read of the next without asking again, so whether it may be read is asked here too. */
     @Override
     public TypedValue read(EvaluationContext context, @Nullable Object target, String name) throws AccessException {
-        Method method = method(target, name).orElseThrow(() -> new AccessException("no own member " + name));
+        Optional<Method> method = method(target, name);
+        if (method.isEmpty()) {
+            if (!others.canRead(context, target, name)) {
+                throw new AccessException("cannot read " + name);
+            }
+            return others.read(context, target, name);
+        }
         try {
-            return new TypedValue(method.invoke(target));
+            return new TypedValue(method.get().invoke(target));
         } catch (IllegalAccessException | InvocationTargetException failed) {
             throw new AccessException("cannot read " + name, failed);
         }
@@ -100,34 +109,28 @@ final class OwnMembers implements PropertyAccessor {
                 && method.getDeclaringClass() != Object.class;
     }
 
-    /** The usual dialect, but that {@link OwnMembers} are asked first. */
-    static final class Dialect extends SpringStandardDialect implements IStandardVariableExpressionEvaluator {
-        /** @param usual in whose place it is put */
-        Dialect(SpringStandardDialect usual) {
-            setEnableSpringELCompiler(usual.getEnableSpringELCompiler());
-            setRenderHiddenMarkersBeforeCheckboxes(usual.getRenderHiddenMarkersBeforeCheckboxes());
-        }
+    /** Puts them in before a page is made, in the place of the accessor of whatever has members. */
+    static final class Contexts implements IEngineContextFactory {
+        private final IEngineContextFactory usual = new StandardEngineContextFactory();
 
         @Override
-        public IStandardVariableExpressionEvaluator getVariableExpressionEvaluator() {
-            return this;
-        }
-
-        @Override
-        public Object evaluate(
-                IExpressionContext context,
-                IStandardVariableExpression expression,
-                StandardExpressionExecutionContext how) {
+        public IEngineContext createEngineContext(
+                IEngineConfiguration configuration,
+                @Nullable TemplateData template,
+                @Nullable Map<String, Object> attributes,
+                IContext context) {
             if (context.getVariable(ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME)
                     instanceof ThymeleafEvaluationContext own) {
-                List<PropertyAccessor> accessors = own.getPropertyAccessors();
-                if (accessors.get(0) != INSTANCE) {
-                    List<PropertyAccessor> more = new ArrayList<>(accessors);
-                    more.add(0, INSTANCE);
-                    own.setPropertyAccessors(more);
+                // It has other accessors for attributes in which less may be named.
+                for (boolean restricted : new boolean[] {true, false}) {
+                    own.setVariableAccessRestricted(restricted);
+                    own.getPropertyAccessors()
+                            .replaceAll(accessor -> accessor instanceof ReflectivePropertyAccessor
+                                    ? new OwnMembers(accessor)
+                                    : accessor);
                 }
             }
-            return SPELVariableExpressionEvaluator.INSTANCE.evaluate(context, expression, how);
+            return usual.createEngineContext(configuration, template, attributes, context);
         }
     }
 }

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import org.attoparser.ParseException;
 import org.attoparser.config.ParseConfiguration;
 import org.attoparser.simple.AbstractSimpleMarkupHandler;
@@ -23,7 +22,6 @@ import org.thymeleaf.cache.StandardCacheManager;
 import org.thymeleaf.engine.AttributeDefinitions;
 import org.thymeleaf.engine.ElementDefinitions;
 import org.thymeleaf.spring6.SpringTemplateEngine;
-import org.thymeleaf.spring6.dialect.SpringStandardDialect;
 
 /**
  * Sets the template engine up for many people at once. By itself it remembers 200 parsed templates and 500 expressions,
@@ -48,11 +46,7 @@ class Templates {
             public Object postProcessBeforeInitialization(Object bean, String name) {
                 if (bean instanceof SpringTemplateEngine engine) {
                     engine.setCacheManager(caches());
-                    engine.setDialects(engine.getDialects().stream()
-                            .map(dialect -> dialect instanceof SpringStandardDialect usual
-                                    ? new OwnMembers.Dialect(usual)
-                                    : dialect)
-                            .collect(Collectors.toSet()));
+                    engine.setEngineContextFactory(new OwnMembers.Contexts());
                 }
                 return bean;
             }

@@ -7,13 +7,16 @@ import aestimo.app.testing.RunningApp;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.context.support.StaticApplicationContext;
+import org.springframework.expression.AccessException;
+import org.springframework.expression.EvaluationContext;
+import org.springframework.expression.spel.support.ReflectivePropertyAccessor;
 import org.thymeleaf.context.Context;
 import org.thymeleaf.exceptions.TemplateProcessingException;
 import org.thymeleaf.spring6.SpringTemplateEngine;
-import org.thymeleaf.spring6.dialect.SpringStandardDialect;
 import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
 import org.thymeleaf.templatemode.TemplateMode;
 import org.thymeleaf.templateresolver.StringTemplateResolver;
@@ -22,6 +25,10 @@ import org.thymeleaf.templateresolver.StringTemplateResolver;
 @ExtendWith(RunningApp.class)
 class OwnMembersTest {
     private static final String NOBODY = "nobody";
+
+    /** As text, and in an attribute in which less may be named. */
+    private static final String TEMPLATE =
+            "<p th:each=\"own : ${lines}\" th:utext=\"$it\" th:cx=\"$it\" th:title=\"$it\"></p>";
 
     interface Named {
         default String shown() {
@@ -68,7 +75,7 @@ class OwnMembersTest {
         SpringTemplateEngine engine = new SpringTemplateEngine();
         engine.setTemplateResolver(new StringTemplateResolver());
         if (remembered) {
-            engine.setDialect(new OwnMembers.Dialect(new SpringStandardDialect()));
+            engine.setEngineContextFactory(new OwnMembers.Contexts());
         }
         ((StringTemplateResolver) engine.getTemplateResolvers().iterator().next()).setTemplateMode(TemplateMode.HTML);
         Context context = new Context(
@@ -86,7 +93,7 @@ class OwnMembersTest {
                 ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME,
                 new ThymeleafEvaluationContext(new StaticApplicationContext(), null));
         try {
-            return engine.process("<p th:each=\"own : ${lines}\">[(" + expression + ")]</p>", context);
+            return engine.process(TEMPLATE.replace("$it", expression), context);
         } catch (TemplateProcessingException refused) {
             Throwable cause = refused;
             while (cause.getCause() != null) {
@@ -104,7 +111,7 @@ class OwnMembersTest {
                 "${line.words[0].length()} + '|' + ${line.name.bytes.length} + '|' + ${line?.title}",
                 "${line.points + own.points} + '|' + ${own.name == 'quiz' ? line.title : own.name}")) {
             String usual = say(false, expression);
-            assertThat(usual).as(expression).startsWith("<p>").contains("|");
+            assertThat(usual).as(expression).startsWith("<p cx=").contains("|");
             assertThat(say(true, expression)).as(expression).isEqualTo(usual);
         }
     }
@@ -125,30 +132,45 @@ class OwnMembersTest {
         }
     }
 
+    /** What is not ours goes through the accessor that was there, also where ours was read at the same place before. */
     @Test
-    void onlyOursIsRead() {
-        OwnMembers own = OwnMembers.INSTANCE;
+    void onlyOursIsRead() throws AccessException {
+        ReflectivePropertyAccessor nothing = new ReflectivePropertyAccessor() {
+            @Override
+            public boolean canRead(EvaluationContext context, @Nullable Object target, String name) {
+                return false;
+            }
+        };
+        OwnMembers own = new OwnMembers(nothing);
         Line line = new Line("essay", 0, false, List.of());
         assertThat(own.canRead(null, line, "name")).isTrue();
-        assertThat(own.canRead(null, line, "class")).isFalse();
-        assertThat(own.canRead(null, line, "secret")).isFalse();
+        assertThat(own.read(null, line, "name").getValue()).isEqualTo("essay");
+        for (String name : List.of("class", "secret", "inner")) {
+            assertThat(own.canRead(null, line, name)).as(name).isFalse();
+        }
         assertThat(own.canRead(null, "text", "length")).isFalse();
-        assertThat(own.canRead(null, null, "name")).isFalse();
+        assertThatThrownBy(() -> own.read(null, "text", "length")).hasMessageContaining("cannot read length");
+        assertThatThrownBy(() -> own.read(null, null, "name")).hasMessageContaining("cannot read name");
         assertThat(own.canWrite(null, line, "name")).isFalse();
-        assertThatThrownBy(() -> own.read(null, "text", "length")).hasMessageContaining("no own member");
         assertThatThrownBy(() -> own.write(null, line, "name", "x")).hasMessageContaining("alter nothing");
     }
 
     /** Else it would be quick in the tests alone. */
     @Test
     void theApplicationsOwnPagesAreReadThisWay(RunningApp app) {
-        assertThat(app.bean(SpringTemplateEngine.class).getDialects())
-                .filteredOn(SpringStandardDialect.class::isInstance)
-                .hasSize(1)
-                .first()
-                .isInstanceOfSatisfying(
-                        OwnMembers.Dialect.class,
-                        dialect ->
-                                assertThat(dialect.getEnableSpringELCompiler()).isTrue());
+        Context context = new Context();
+        ThymeleafEvaluationContext own = new ThymeleafEvaluationContext(new StaticApplicationContext(), null);
+        context.setVariable(ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME, own);
+        app.bean(SpringTemplateEngine.class)
+                .getConfiguration()
+                .getEngineContextFactory()
+                .createEngineContext(app.bean(SpringTemplateEngine.class).getConfiguration(), null, null, context);
+        for (boolean restricted : new boolean[] {true, false}) {
+            own.setVariableAccessRestricted(restricted);
+            assertThat(own.getPropertyAccessors())
+                    .hasAtLeastOneElementOfType(OwnMembers.class)
+                    .noneMatch(ReflectivePropertyAccessor.class::isInstance);
+        }
+        assertThat(own.isVariableAccessRestricted()).isFalse();
     }
 }
