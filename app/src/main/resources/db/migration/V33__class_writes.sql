@@ -16,17 +16,20 @@ GRANT SELECT ON class_write TO aestimo_app;
 -- A class that nobody wrote to since this was made is noted too: what is not noted is not there.
 INSERT INTO class_write SELECT teacher_id, id, pg_current_xact_id()::text::bigint FROM school_class;
 
--- The argument says where the class is told: in the column of its name, or as the row itself; or that it is all classes.
--- Rows that go with their teacher need no note, and could have none.
+-- The argument says where the class is told: in the column of its name, or as the row itself, which may be gone; or that it is
+-- all classes.
+-- Rows that go with their class or their teacher need no note.
 CREATE FUNCTION note_class_write() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
     CASE TG_ARGV[0]
         WHEN 'class_id' THEN
             INSERT INTO class_write SELECT DISTINCT w.teacher_id, w.class_id, pg_current_xact_id()::text::bigint
-              FROM written w JOIN teacher t ON t.id = w.teacher_id ON CONFLICT DO NOTHING;
+              FROM written w JOIN school_class c ON c.id = w.class_id ON CONFLICT DO NOTHING;
         WHEN 'id' THEN
             INSERT INTO class_write SELECT DISTINCT w.teacher_id, w.id, pg_current_xact_id()::text::bigint
               FROM written w JOIN teacher t ON t.id = w.teacher_id ON CONFLICT DO NOTHING;
+        WHEN 'gone' THEN
+            DELETE FROM class_write c USING written w WHERE c.teacher_id = w.teacher_id AND c.class_id = w.id;
         ELSE
             INSERT INTO class_write SELECT DISTINCT w.teacher_id, 0, pg_current_xact_id()::text::bigint
               FROM written w JOIN teacher t ON t.id = w.teacher_id ON CONFLICT DO NOTHING;
@@ -55,7 +58,8 @@ BEGIN
         EXECUTE format('CREATE TRIGGER %I AFTER UPDATE ON %I REFERENCING OLD TABLE AS written FOR EACH STATEMENT'
                        ' EXECUTE FUNCTION note_class_write(%L)', own_table || '_left', own_table, told);
         EXECUTE format('CREATE TRIGGER %I AFTER DELETE ON %I REFERENCING OLD TABLE AS written FOR EACH STATEMENT'
-                       ' EXECUTE FUNCTION note_class_write(%L)', own_table || '_deleted', own_table, told);
+                       ' EXECUTE FUNCTION note_class_write(%L)', own_table || '_deleted', own_table,
+                       CASE told WHEN 'id' THEN 'gone' ELSE told END);
     END LOOP;
 END $$;
 
@@ -69,8 +73,6 @@ BEGIN
                  RETURNING w.teacher_id, w.class_id)
     INSERT INTO class_write SELECT DISTINCT o.teacher_id, o.class_id, pg_current_xact_id()::text::bigint FROM old o;
     GET DIAGNOSTICS gone = ROW_COUNT;
-    -- A class that is gone stays gone: its number is not given again.
-    DELETE FROM class_write w WHERE w.class_id <> 0 AND NOT EXISTS (SELECT FROM school_class c WHERE c.id = w.class_id);
     RETURN gone;
 END $$;
 REVOKE ALL ON FUNCTION merge_class_writes FROM PUBLIC;

@@ -396,7 +396,7 @@ class OpenedClassesTest {
                 .isInstanceOf(NotFoundException.class);
     }
 
-    /** The notes of a day become one, a class that was deleted leaves none, and neither does an account. */
+    /** The notes of an hour become one, and an account that is erased leaves none; neither does a class that is deleted. */
     @Test
     void notesOfWhoWroteStayFew() {
         OwnClass own = smallClass();
