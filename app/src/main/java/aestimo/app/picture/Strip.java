@@ -144,6 +144,36 @@ public record Strip(
                 "");
     }
 
+    /**
+     * The whole drawing, as a page takes it: a student has as many of them as pieces. The colours stand on the shapes
+     * themselves too, for paper, where no style sheet reaches into a picture.
+     *
+     * @param query of the page each dot leads to
+     */
+    public String drawnWithLinks(String base, String query) {
+        return drawn("group", links(base, query));
+    }
+
+    /** The same where the dots lead nowhere. */
+    public String drawn() {
+        return drawn("img", "<path class=\"others\" d=\"" + others() + "\" fill=\"#4f9a8b\"/>");
+    }
+
+    private String drawn(String role, String dotsOfOthers) {
+        String words = HtmlUtils.htmlEscape(words());
+        Dot ringed = ringed();
+        return "<svg class=\"dots\" xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 220 24\" width=\"220\" height=\"24\" role=\""
+                + role + "\" aria-label=\"" + words + "\"><title>" + words + "</title>"
+                + "<line class=\"ground\" x1=\"6\" y1=\"19\" x2=\"214\" y2=\"19\" stroke=\"#d9d2c3\"/>"
+                + "<line class=\"median\" x1=\"" + median + "\" y1=\"3\" x2=\"" + median
+                + "\" y2=\"21\" stroke=\"#1d2733\" stroke-width=\"1.4\"/>" + dotsOfOthers
+                + (ringed == null
+                        ? ""
+                        : "<circle class=\"is-own\" cx=\"" + ringed.x() + "\" cy=\"" + ringed.y()
+                                + "\" r=\"5.4\" fill=\"#1c7268\" stroke=\"#1d2733\" stroke-width=\"1.5\"/>")
+                + "</svg>";
+    }
+
     private String others(Function<Dot, String> words, String between) {
         return dots.stream().filter(dot -> !dot.own()).map(words).collect(Collectors.joining(between));
     }
