@@ -90,9 +90,10 @@ public class BookService {
      * @param left as it was opened in the transaction, with all entries the transaction wrote to it, and it wrote nothing else
      */
     @Transactional(readOnly = true, propagation = Propagation.MANDATORY)
-    public void keep(TeacherId teacher, ClassBook left) {
+    public void keepAsLeft(TeacherId teacher, ClassBook left) {
         if (!HiddenNames.areHidden()) {
-            classes.keep(teacher, left, mapper.findState(teacher, left.row().id()));
+            classes.keepAsLeft(
+                    teacher, left, mapper.findState(teacher, left.row().id()));
         }
     }
 
@@ -136,7 +137,7 @@ public class BookService {
                 rows.row(),
                 book,
                 Map.copyOf(looks),
-                columns.map(EntryColumns::facts),
+                columns.map(EntryColumns::facts).orElseGet(CellFacts.Columns::none),
                 HiddenNames.numbers(rows.enrolments()));
     }
 

@@ -4,7 +4,6 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -13,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * cells, so it is put together when it is first asked for; by one thread, as an opened class is.
  */
 final class CellFacts {
-    private final Optional<Columns> columns;
+    private final Columns columns;
     private @Nullable Map<CellId, Integer> versions;
     private @Nullable Set<CellId> noted;
 
@@ -27,7 +26,7 @@ final class CellFacts {
             return new CellId(assessments[i], enrolments[i], parts[i]);
         }
 
-        private static Columns none() {
+        static Columns none() {
             return new Columns(new long[0], new long[0], new long[0], new int[0], new boolean[0]);
         }
 
@@ -55,18 +54,17 @@ final class CellFacts {
         }
     }
 
-    /** @param columns empty where nothing was ever typed */
-    CellFacts(Optional<Columns> columns) {
+    CellFacts(Columns columns) {
         this.columns = columns;
     }
 
-    Optional<Columns> columns() {
+    Columns columns() {
         return columns;
     }
 
     /** The same with another version of one cell. */
     CellFacts with(CellId cell, int version) {
-        return new CellFacts(Optional.of(columns.orElseGet(Columns::none).with(cell, version)));
+        return new CellFacts(columns.with(cell, version));
     }
 
     /** 0 for a cell never touched. */
@@ -77,15 +75,12 @@ final class CellFacts {
     boolean isNoted(CellId cell) {
         Set<CellId> known = noted;
         if (known == null) {
-            Set<CellId> all = new HashSet<>();
-            columns.ifPresent(own -> {
-                for (int i = 0; i < own.size(); i++) {
-                    if (own.noted()[i]) {
-                        all.add(own.cell(i));
-                    }
+            known = new HashSet<>();
+            for (int i = 0; i < columns.size(); i++) {
+                if (columns.noted[i]) {
+                    known.add(columns.cell(i));
                 }
-            });
-            known = all;
+            }
             noted = known;
         }
         return known.contains(cell);
@@ -94,13 +89,10 @@ final class CellFacts {
     private Map<CellId, Integer> versions() {
         Map<CellId, Integer> known = versions;
         if (known == null) {
-            Map<CellId, Integer> all = new HashMap<>();
-            columns.ifPresent(own -> {
-                for (int i = 0; i < own.size(); i++) {
-                    all.put(own.cell(i), own.versions()[i]);
-                }
-            });
-            known = all;
+            known = new HashMap<>();
+            for (int i = 0; i < columns.size(); i++) {
+                known.put(columns.cell(i), columns.versions[i]);
+            }
             versions = known;
         }
         return known;

@@ -9,7 +9,6 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Map;
-import java.util.Optional;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
@@ -45,14 +44,14 @@ class OpenedClasses {
      * @param own whether the present transaction is one of them, whose writes nobody else may see yet
      */
     record State(long writes, long latest, long sum, long server, boolean own) {
-        private boolean isForAll() {
+        private boolean isSeenByAll() {
             return writes > 0 && !own;
         }
 
         /** Whether nobody but the present transaction wrote since; and its note could be no other's. */
         private boolean isOneOwnStepAfter(State before) {
             return own
-                    && before.isForAll()
+                    && before.isSeenByAll()
                     && server == before.server
                     && latest > before.latest
                     && writes == before.writes + 1
@@ -72,7 +71,7 @@ class OpenedClasses {
             ClassRow row,
             Book book,
             Map<CategoryId, CategoryStyle> looks,
-            Optional<CellFacts.Columns> facts,
+            CellFacts.Columns facts,
             Map<StudentId, Integer> numbers) {
         private int size() {
             int lessons =
@@ -87,7 +86,7 @@ class OpenedClasses {
      * @param state read before the class is, so that what is written meanwhile makes it another
      */
     Opened get(TeacherId teacher, long classId, State state, LocalDate today, Supplier<Opened> read) {
-        if (!state.isForAll()) {
+        if (!state.isSeenByAll()) {
             return read.get();
         }
         Key key = new Key(teacher, classId);
@@ -106,7 +105,7 @@ class OpenedClasses {
      *
      * @param now read in that transaction
      */
-    void keep(TeacherId teacher, ClassBook left, State now) {
+    void keepAsLeft(TeacherId teacher, ClassBook left, State now) {
         Opened before = left.opened();
         if (now.isOneOwnStepAfter(before.state())) {
             Opened after = new Opened(

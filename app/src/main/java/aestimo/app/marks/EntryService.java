@@ -125,8 +125,8 @@ public class EntryService {
         if (behind) {
             classBook = books.open(teacher, classId);
         } else if (TransactionAspectSupport.currentTransactionStatus().isNewTransaction()) {
-            // Nothing more is written in it.
-            books.keep(teacher, classBook);
+            // This is the whole transaction: nothing more is written in it after this.
+            books.keepAsLeft(teacher, classBook);
         }
         return new Applied(typed.stream().map(outcomes::get).toList(), classBook);
     }
