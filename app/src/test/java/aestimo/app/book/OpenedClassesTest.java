@@ -9,6 +9,7 @@ import aestimo.app.marks.TypedEntry;
 import aestimo.app.store.ActingTeacher;
 import aestimo.app.store.TeacherId;
 import aestimo.app.testing.Await;
+import aestimo.app.testing.FailingTable;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
@@ -274,6 +275,34 @@ class OpenedClassesTest {
         }
         // Else it would hold also where a class is read each time.
         assertThat(readAgain).isLessThan(300);
+    }
+
+    /** The class was kept as the save would leave it, and then the save failed: it is never shown, and typing goes on. */
+    @Test
+    void aSaveThatFailsAtItsVeryEndLeavesNothingToShow() throws Exception {
+        OwnClass own = smallClass();
+        TeacherId teacher = own.teacher();
+        EntryService entries = app.bean(EntryService.class);
+        ClassBook before = open(teacher, own.id());
+        CellId cell = ClassBook.cell(
+                before.student(Long.parseLong(own.student("Brandt"))), before.assessment(own.piece("Quiz")), 0);
+        TypedEntry typed =
+                new TypedEntry(UUID.randomUUID(), cell.assessmentId(), cell.enrolmentId(), before.version(cell), "9");
+        FailingTable.atCommit(
+                app,
+                "INSERT OR UPDATE",
+                "entry",
+                () -> assertThatThrownBy(
+                                () -> ActingTeacher.as(teacher, () -> entries.apply(teacher, own.id(), List.of(typed))))
+                        .hasStackTraceContaining("the disk is full"));
+        ClassBook after = open(teacher, own.id());
+        assertThat(after.entry(cell)).hasToString("1");
+        assertThat(after.version(cell)).isEqualTo(before.version(cell));
+        // The queue sends the very same again.
+        assertThat(ActingTeacher.as(teacher, () -> entries.apply(teacher, own.id(), List.of(typed)))
+                        .outcomes())
+                .containsExactly(EntryService.Outcome.WRITTEN);
+        assertThat(open(teacher, own.id()).entry(cell)).hasToString("9");
     }
 
     /** What was typed is kept as it would be read: by chance, over each other, some of it refused, some taken back. */

@@ -22,13 +22,25 @@ public final class FailingTable {
     /** @param code PostgreSQL's own for what it fails of */
     public static <T> T during(RunningApp app, String events, String table, String code, Callable<T> work)
             throws Exception {
+        return during(app, "CREATE TRIGGER", "BEFORE " + events, table, "", code, work);
+    }
+
+    /** The same, but all is well until the very end: only as the transaction is to be saved does the table refuse. */
+    public static <T> T atCommit(RunningApp app, String events, String table, Callable<T> work) throws Exception {
+        String late = " DEFERRABLE INITIALLY DEFERRED";
+        return during(app, "CREATE CONSTRAINT TRIGGER", "AFTER " + events, table, late, "P0001", work);
+    }
+
+    private static <T> T during(
+            RunningApp app, String create, String when, String table, String how, String code, Callable<T> work)
+            throws Exception {
         try (Connection owner = DriverManager.getConnection(
                         app.cluster().url(), "aestimo_owner", app.cluster().password("owner"));
                 Statement statement = owner.createStatement()) {
             statement.execute("CREATE FUNCTION fail_in_the_middle() RETURNS trigger LANGUAGE plpgsql AS"
                     + " $$ BEGIN RAISE EXCEPTION 'the disk is full' USING ERRCODE = '" + code
                     + "'; END $$");
-            statement.execute("CREATE TRIGGER fails_in_the_middle BEFORE " + events + " ON " + table
+            statement.execute(create + " fails_in_the_middle " + when + " ON " + table + how
                     + " FOR EACH ROW EXECUTE FUNCTION fail_in_the_middle()");
             try {
                 return work.call();
