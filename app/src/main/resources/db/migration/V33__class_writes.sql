@@ -3,7 +3,7 @@
 -- counted up in place, so nobody waits for anybody.
 CREATE TABLE class_write (
     teacher_id  bigint NOT NULL CONSTRAINT class_write_teacher REFERENCES teacher ON DELETE CASCADE,
-    -- 0: what all classes of the teacher are made of.
+    -- 0: what all classes of the teacher are made of; -1: their students, who are in every figure but spoil none.
     class_id    bigint NOT NULL,
     transaction bigint NOT NULL,
     CONSTRAINT class_write_pk PRIMARY KEY (teacher_id, class_id, transaction)
@@ -17,7 +17,7 @@ GRANT SELECT ON class_write TO aestimo_app;
 INSERT INTO class_write SELECT teacher_id, id, pg_current_xact_id()::text::bigint FROM school_class;
 
 -- The argument says where the class is told: in the column of its name, or as the row itself, which may be gone; or that it is
--- all classes.
+-- all classes, by a number that is no class.
 -- Rows that go with their class or their teacher need no note.
 CREATE FUNCTION note_class_write() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
@@ -31,7 +31,7 @@ BEGIN
         WHEN 'gone' THEN
             DELETE FROM class_write c USING written w WHERE c.teacher_id = w.teacher_id AND c.class_id = w.id;
         ELSE
-            INSERT INTO class_write SELECT DISTINCT w.teacher_id, 0, pg_current_xact_id()::text::bigint
+            INSERT INTO class_write SELECT DISTINCT w.teacher_id, TG_ARGV[0]::bigint, pg_current_xact_id()::text::bigint
               FROM written w JOIN teacher t ON t.id = w.teacher_id ON CONFLICT DO NOTHING;
     END CASE;
     RETURN NULL;
@@ -44,7 +44,7 @@ DECLARE
 BEGIN
     FOR own_table, told IN VALUES
         ('school_class', 'id'),
-        ('school_year', 'all'), ('term', 'all'), ('band', 'all'), ('student', 'all'),
+        ('school_year', '0'), ('term', '0'), ('band', '0'), ('student', '-1'),
         ('category', 'class_id'), ('assessment', 'class_id'), ('part', 'class_id'), ('ceiling', 'class_id'), ('gate', 'class_id'),
         ('enrolment', 'class_id'), ('target', 'class_id'), ('term_target', 'class_id'), ('earlier_target', 'class_id'),
         ('lesson', 'class_id'), ('goal', 'class_id'), ('goal_evidence', 'class_id'), ('goal_level', 'class_id'),

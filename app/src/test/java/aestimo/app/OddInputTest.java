@@ -2,6 +2,9 @@ package aestimo.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.book.BookService;
+import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.TeacherId;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
@@ -105,6 +108,14 @@ class OddInputTest {
             }
         }
         assertThat(broken).as("seed " + seed).isEmpty();
+        // Whatever was kept of it, no class was left so that it could not be opened.
+        BookService books = app.bean(BookService.class);
+        TeacherId teacher = own.teacher();
+        assertThat(ActingTeacher.as(teacher, () -> books.allClasses(teacher))).allSatisfy(row -> {
+            assertThat(ActingTeacher.as(teacher, () -> books.open(teacher, row.id()))
+                            .row())
+                    .isEqualTo(row);
+        });
     }
 
     /** The forms of all pages as they are shown, with a field or two typed otherwise. */

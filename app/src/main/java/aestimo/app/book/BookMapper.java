@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
+import org.jspecify.annotations.Nullable;
 
 /** Reads what a book is made of. */
 @Mapper
@@ -14,8 +15,18 @@ interface BookMapper {
 
     Optional<ClassRow> findClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
+    /** Holds a class until the end of the transaction; null where the teacher has no such class. */
+    @Nullable
+    Long hold(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
     /** What was written to a class up to now. */
     OpenedClasses.State findState(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
+
+    /**
+     * Which classes the present transaction wrote to, in the order of their ids. Until it ends, no other comes to the end of
+     * what it wrote to one of them.
+     */
+    List<Long> lockWritten(@Param("teacher") TeacherId teacher);
 
     /** All a class is made of but its entries, as JSON for {@link ClassRows}; empty where the teacher has no such class. */
     Optional<String> findRows(@Param("teacher") TeacherId teacher, @Param("classId") long classId);

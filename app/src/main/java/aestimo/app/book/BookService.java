@@ -1,6 +1,8 @@
 package aestimo.app.book;
 
+import aestimo.app.store.BeforeCommit;
 import aestimo.app.store.TeacherId;
+import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
 import aestimo.core.book.Assessment;
 import aestimo.core.book.Book;
@@ -37,10 +39,11 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Opens the markbooks of a teacher. */
 @Service
-public class BookService {
+public class BookService implements BeforeCommit {
     private final BookMapper mapper;
     private final OpenedClasses classes;
     private final Clock clock;
@@ -70,17 +73,33 @@ public class BookService {
     }
 
     /**
-     * Opens a class as it stands, looked at today.
+     * Opens a class as it stands, looked at today. A transaction that may write holds it from then on, see {@link #hold}.
      *
      * @throws NotFoundException when the teacher has no such class
+     * @throws FormException where the present transaction wrote what the rules of calculation refuse
      */
     @Transactional(readOnly = true)
     public ClassBook open(TeacherId teacher, long classId) {
         LocalDate today = LocalDate.now(clock);
+        if (!TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+            hold(teacher, classId);
+        }
         OpenedClasses.State state = mapper.findState(teacher, classId);
         OpenedClasses.Opened opened =
                 classes.get(teacher, classId, state, today, () -> read(teacher, classId, state, today));
         return new ClassBook(opened, HiddenNames.shown(opened.book(), opened.numbers()), new CellFacts(opened.facts()));
+    }
+
+    /**
+     * Holds a class until the end of the transaction: whoever else alters anything of it comes after that.
+     *
+     * @throws NotFoundException when the teacher has no such class
+     */
+    @Transactional(readOnly = true, propagation = Propagation.MANDATORY)
+    public void hold(TeacherId teacher, long classId) {
+        if (mapper.hold(teacher, classId) == null) {
+            throw new NotFoundException("class");
+        }
     }
 
     /**
@@ -97,7 +116,41 @@ public class BookService {
         }
     }
 
+    /**
+     * Keeps a transaction from leaving a class that could not be opened any more: by what it wrote, or by that together with
+     * what another window wrote meanwhile.
+     *
+     * @throws FormException telling why
+     */
+    @Override
+    @Transactional(readOnly = true, propagation = Propagation.MANDATORY)
+    public void check(TeacherId teacher) {
+        LocalDate today = LocalDate.now(clock);
+        for (long classId : mapper.lockWritten(teacher)) {
+            // Asked only now, when nobody else comes to the end of a transaction that wrote to it.
+            OpenedClasses.State state = mapper.findState(teacher, classId);
+            if (!classes.isKeptAsLeft(teacher, classId, state)) {
+                try {
+                    classes.keepAsLeft(teacher, read(teacher, classId, state, today));
+                } catch (FormException refused) {
+                    throw refused.within(classRow(teacher, classId).title());
+                }
+            }
+        }
+    }
+
     private OpenedClasses.Opened read(TeacherId teacher, long classId, OpenedClasses.State state, LocalDate today) {
+        try {
+            return readRows(teacher, classId, state, today);
+        } catch (IllegalArgumentException refused) {
+            if (state.own()) {
+                throw FormException.of(refused);
+            }
+            throw refused;
+        }
+    }
+
+    private OpenedClasses.Opened readRows(TeacherId teacher, long classId, OpenedClasses.State state, LocalDate today) {
         ClassRows rows = mapper.findRows(teacher, classId)
                 .map(ClassRows::parse)
                 .orElseThrow(() -> new NotFoundException("class"));

@@ -44,6 +44,10 @@ class OpenedClasses {
      * @param own whether the present transaction is one of them, whose writes nobody else may see yet
      */
     record State(long writes, long latest, long sum, long server, boolean own) {
+        private State onceSeenByAll() {
+            return new State(writes, latest, sum, server, false);
+        }
+
         private boolean isSeenByAll() {
             return writes > 0 && !own;
         }
@@ -109,14 +113,34 @@ class OpenedClasses {
         Opened before = left.opened();
         if (now.isOneOwnStepAfter(before.state())) {
             Opened after = new Opened(
-                    new State(now.writes(), now.latest(), now.sum(), now.server(), false),
+                    now,
                     before.today(),
                     before.row(),
                     left.book(),
                     before.looks(),
                     left.cells().columns(),
                     before.numbers());
-            opened.put(new Key(teacher, before.row().id()), after);
+            keepAsLeft(teacher, after);
         }
+    }
+
+    /** The same for a class that was read at the end of the transaction. */
+    void keepAsLeft(TeacherId teacher, Opened left) {
+        opened.put(
+                new Key(teacher, left.row().id()),
+                new Opened(
+                        left.state().onceSeenByAll(),
+                        left.today(),
+                        left.row(),
+                        left.book(),
+                        left.looks(),
+                        left.facts(),
+                        left.numbers()));
+    }
+
+    /** Whether the class is kept already as the present transaction leaves it. */
+    boolean isKeptAsLeft(TeacherId teacher, long classId, State now) {
+        Opened known = opened.getIfPresent(new Key(teacher, classId));
+        return known != null && known.state().equals(now.onceSeenByAll());
     }
 }

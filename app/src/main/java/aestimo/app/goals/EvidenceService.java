@@ -1,5 +1,6 @@
 package aestimo.app.goals;
 
+import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.goals.GoalMapper.EvidenceRow;
@@ -24,11 +25,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class EvidenceService {
     private final GoalMapper mapper;
+    private final BookService books;
     private final GoalService goals;
     private final ChangeService changes;
 
-    EvidenceService(GoalMapper mapper, GoalService goals, ChangeService changes) {
+    EvidenceService(GoalMapper mapper, BookService books, GoalService goals, ChangeService changes) {
         this.mapper = mapper;
+        this.books = books;
         this.goals = goals;
         this.changes = changes;
     }
@@ -44,7 +47,7 @@ public class EvidenceService {
      */
     @Transactional
     public void link(TeacherId teacher, long classId, String stamp, Predicate<Link> shown, Set<Link> links) {
-        Book book = goals.lock(teacher, classId, stamp);
+        Book book = goals.opened(teacher, classId, stamp);
         Set<Link> all = new HashSet<>(Link.of(GoalService.of(book)));
         all.removeIf(shown);
         links.stream().filter(shown).forEach(all::add);
@@ -63,7 +66,7 @@ public class EvidenceService {
         if (were.equals(ticked)) {
             return;
         }
-        Book book = goals.lock(teacher, classId).book();
+        Book book = books.open(teacher, classId).book();
         Set<Link> all = new HashSet<>(Link.of(GoalService.of(book)));
         were.stream()
                 .filter(link -> !ticked.contains(link))

@@ -32,11 +32,6 @@ interface GoalMapper {
 
     record LevelRow(long classId, long goalId, long enrolmentId, String level, LocalDate onDay) {}
 
-    /** Holds the class until the end of the transaction: its goals are altered one after the other. */
-    @Select("SELECT id FROM school_class WHERE teacher_id = #{teacher} AND id = #{classId} FOR UPDATE")
-    @Nullable
-    Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
     @Select("""
             INSERT INTO goal (teacher_id, class_id, parent_id, place, title, secure, needs, judge)
             VALUES (#{teacher}, #{row.classId}, #{row.parentId,jdbcType=BIGINT}, #{row.place}, #{row.title},

@@ -1,7 +1,6 @@
 package aestimo.app.goals;
 
 import aestimo.app.book.BookService;
-import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.goals.GoalMapper.GoalRow;
 import aestimo.app.groundwork.Renamed;
@@ -68,7 +67,7 @@ public class GoalService {
      */
     @Transactional
     public void save(TeacherId teacher, long classId, String stamp, List<GoalLine> lines, boolean really) {
-        Book book = lock(teacher, classId, stamp);
+        Book book = opened(teacher, classId, stamp);
         Goals before = of(book);
         Problems problems = new Problems();
         check(lines, before, problems);
@@ -125,25 +124,14 @@ public class GoalService {
         return goals == 1 ? "1 goal" : goals + " goals";
     }
 
-    /**
-     * The class as it is, held until the end of the transaction.
-     *
-     * @throws FormException where its goals are others than those a page was shown from
-     */
-    Book lock(TeacherId teacher, long classId, String stamp) {
-        Book book = lock(teacher, classId).book();
+    /** @throws FormException where the goals of the class are others than those a page was shown from */
+    Book opened(TeacherId teacher, long classId, String stamp) {
+        Book book = books.open(teacher, classId).book();
         if (!stamp(book).equals(stamp)) {
             throw new FormException(
                     "The goals were altered in another window since this page was shown. Nothing was saved; load the page again.");
         }
         return book;
-    }
-
-    ClassBook lock(TeacherId teacher, long classId) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        return books.open(teacher, classId);
     }
 
     private static void check(List<GoalLine> lines, Goals before, Problems problems) {
@@ -252,7 +240,7 @@ public class GoalService {
         if (lines.isEmpty()) {
             throw FormException.at("pasted", "There is no goal in it. Write one in each line.");
         }
-        Goals before = of(lock(teacher, classId).book());
+        Goals before = of(books.open(teacher, classId).book());
         List<GoalLine> all = new ArrayList<>(GoalLine.of(before));
         all.addAll(lines);
         Problems problems = new Problems();

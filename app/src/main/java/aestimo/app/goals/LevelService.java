@@ -1,5 +1,6 @@
 package aestimo.app.goals;
 
+import aestimo.app.book.BookService;
 import aestimo.app.book.ClassBook;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.changes.LevelChange;
@@ -26,12 +27,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class LevelService {
     private final GoalMapper mapper;
-    private final GoalService goals;
+    private final BookService books;
     private final ChangeService changes;
 
-    LevelService(GoalMapper mapper, GoalService goals, ChangeService changes) {
+    LevelService(GoalMapper mapper, BookService books, ChangeService changes) {
         this.mapper = mapper;
-        this.goals = goals;
+        this.books = books;
         this.changes = changes;
     }
 
@@ -59,7 +60,7 @@ public class LevelService {
     @Transactional
     public Step setLevels(
             TeacherId teacher, long classId, long goalId, Map<Long, Optional<Level>> levels, LocalDate day) {
-        ClassBook classBook = goals.lock(teacher, classId);
+        ClassBook classBook = books.open(teacher, classId);
         UUID step = UUID.randomUUID();
         int altered = 0;
         for (Map.Entry<Long, Optional<Level>> own : levels.entrySet()) {
@@ -131,14 +132,14 @@ public class LevelService {
         if (done.isEmpty()) {
             throw new NotFoundException("step");
         }
-        return undo(teacher, goals.lock(teacher, classId), done);
+        return undo(teacher, books.open(teacher, classId), done);
     }
 
     /** Puts back one alteration of a level; as {@link #undo(TeacherId, long, UUID)}. */
     @Transactional
     public Step undoOne(TeacherId teacher, long classId, long changeId) {
         LevelChange done = changes.level(teacher, classId, changeId).orElseThrow(() -> new NotFoundException("change"));
-        return undo(teacher, goals.lock(teacher, classId), List.of(done));
+        return undo(teacher, books.open(teacher, classId), List.of(done));
     }
 
     private Step undo(TeacherId teacher, ClassBook classBook, List<LevelChange> done) {

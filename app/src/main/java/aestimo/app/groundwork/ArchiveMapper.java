@@ -27,9 +27,6 @@ interface ArchiveMapper {
                        AND r.sealed IS NOT NULL) AS sealed""")
     ArchiveService.Holds count(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
-    @Select("SELECT id FROM school_class WHERE teacher_id = #{teacher} AND id = #{classId} FOR UPDATE")
-    Long lock(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
     /** Its name; null where there is none such. */
     @Select("SELECT name FROM school_year WHERE teacher_id = #{teacher} AND id = #{yearId} FOR UPDATE")
     @Nullable

@@ -64,9 +64,7 @@ public class ArchiveService {
      */
     @Transactional
     public void delete(TeacherId teacher, long classId, String typed) {
-        if (mapper.lock(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
+        books.hold(teacher, classId);
         ClassRow row = books.classRow(teacher, classId);
         if (!typed.equalsIgnoreCase(row.name())) {
             throw FormException.at(
@@ -108,7 +106,7 @@ public class ArchiveService {
                     + " were sent to the school, and what was sent is kept. Archive the classes instead.");
         }
         rows.forEach(row -> {
-            mapper.lock(teacher, row.id());
+            books.hold(teacher, row.id());
             delete(teacher, row);
         });
         mapper.deleteYear(teacher, yearId);

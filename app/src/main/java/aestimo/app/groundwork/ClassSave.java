@@ -5,7 +5,6 @@ import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.core.book.Book;
 import aestimo.core.refusal.RefusedException;
-import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,17 +37,13 @@ class ClassSave {
     /** @throws FormException when what was just written is refused by the rules of calculation; nothing is kept then */
     @Transactional(propagation = Propagation.MANDATORY)
     public void check(TeacherId teacher, long classId) {
-        refusing(() -> books.open(teacher, classId));
+        books.open(teacher, classId);
     }
 
     /** @throws FormException in the words of the refusal */
     static Book tried(Book.Builder builder) {
-        return refusing(builder::build);
-    }
-
-    static <T> T refusing(Supplier<T> work) {
         try {
-            return work.get();
+            return builder.build();
         } catch (RefusedException refused) {
             throw FormException.of(refused);
         }

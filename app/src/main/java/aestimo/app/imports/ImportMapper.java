@@ -83,9 +83,6 @@ interface ImportMapper {
         }
     }
 
-    /** Returns null where the teacher has no such class; holds it until the end of the transaction. */
-    Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
     long insert(
             @Param("teacher") TeacherId teacher,
             @Param("classId") long classId,

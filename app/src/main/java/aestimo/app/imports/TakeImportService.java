@@ -11,7 +11,6 @@ import aestimo.app.marks.RemarkService;
 import aestimo.app.roll.StudentsJoined;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
 import aestimo.exchange.sheet.Sheet;
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -82,9 +81,7 @@ public class TakeImportService {
      */
     @Transactional
     public ImportPlan take(TeacherId teacher, long classId, long importId) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
+        books.hold(teacher, classId);
         ImportService.View view = imports.view(teacher, classId, importId);
         if (!view.state().equals("OPEN")) {
             throw new FormException(ImportService.DONE_ALREADY);

@@ -11,7 +11,6 @@ import aestimo.app.marks.RemarkService;
 import aestimo.app.sealed.HeldByReturns;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -72,9 +71,7 @@ public class UndoImportService {
      */
     @Transactional
     public void undo(TeacherId teacher, long classId, long importId) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
+        books.hold(teacher, classId);
         ImportRow row = mapper.find(teacher, classId, importId).orElseThrow(ImportGoneException::new);
         if (!row.state().equals("DONE")) {
             throw new FormException("There is nothing to undo: this is not imported.");

@@ -23,7 +23,6 @@ import aestimo.core.book.Book;
 import aestimo.core.book.Ceiling;
 import aestimo.core.book.Part;
 import aestimo.core.id.AssessmentId;
-import aestimo.core.refusal.RefusedException;
 import aestimo.core.value.OutOf;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -155,7 +154,7 @@ public class AssessmentService {
             writeParts(teacher, classId, id, checked);
             ids.add(id);
         }
-        ClassBook after = forms.isEmpty() ? before : reopened(teacher, classId);
+        ClassBook after = forms.isEmpty() ? before : books.open(teacher, classId);
         ids.forEach(id -> changes.recordGroundwork(teacher, classId, "assessment", "", words(after.assessment(id))));
         return ids;
     }
@@ -189,15 +188,6 @@ public class AssessmentService {
         }
     }
 
-    /** @throws FormException when what was just written is refused by the rules of calculation */
-    private ClassBook reopened(TeacherId teacher, long classId) {
-        try {
-            return books.open(teacher, classId);
-        } catch (RefusedException refused) {
-            throw FormException.of(refused);
-        }
-    }
-
     /**
      * Changes an assessment. Where the out-of changes and marks stand, the form says what becomes of them.
      *
@@ -221,7 +211,7 @@ public class AssessmentService {
         if (!before.title().equals(form.title())) {
             events.publishEvent(new Renamed(teacher, Renamed.Kind.PIECE, Map.of(before.title(), form.title())));
         }
-        ClassBook after = reopened(teacher, classId);
+        ClassBook after = books.open(teacher, classId);
         changes.recordGroundwork(
                 teacher,
                 classId,
@@ -323,7 +313,7 @@ public class AssessmentService {
                 classId,
                 "assessment",
                 "removed from the sheet",
-                words(reopened(teacher, classId).assessment(assessmentId)));
+                words(books.open(teacher, classId).assessment(assessmentId)));
     }
 
     /** With all that moves a figure, so that no alteration of it leaves the record as it was. */

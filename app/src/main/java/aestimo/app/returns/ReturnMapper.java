@@ -51,9 +51,6 @@ interface ReturnMapper {
             boolean noGrade,
             String aim) {}
 
-    /** Returns null where the teacher has no such class; holds it until the end of the transaction. */
-    Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
     List<HeadRow> findOfClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     List<HeadRow> findAll(@Param("teacher") TeacherId teacher);

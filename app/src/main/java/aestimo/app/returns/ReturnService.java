@@ -144,7 +144,7 @@ public class ReturnService {
      */
     @Transactional
     public long begin(TeacherId teacher, long classId, long termId) {
-        ClassBook classBook = lock(teacher, classId);
+        ClassBook classBook = books.open(teacher, classId);
         requireTerm(classBook.book(), termId);
         List<HeadRow> ofTerm = mapper.findOfClass(teacher, classId).stream()
                 .filter(head -> head.termId() == termId)
@@ -182,7 +182,7 @@ public class ReturnService {
      */
     @Transactional
     public void saveWhy(TeacherId teacher, long classId, long returnId, String why) {
-        lock(teacher, classId);
+        books.hold(teacher, classId);
         SchoolReturn own = get(teacher, classId, returnId).requireOpen();
         if (why.length() > LONGEST_WHY) {
             throw new FormException("The reason has over " + LONGEST_WHY + " letters. It was not saved.");
@@ -196,19 +196,6 @@ public class ReturnService {
         return mapper.findOfClass(teacher, own.classId()).stream()
                 .anyMatch(other ->
                         other.termId() == own.termId() && other.number() > own.number() && other.sealed() != null);
-    }
-
-    /**
-     * Opens a class and holds it until the end of the transaction: one return of it is altered after the other.
-     *
-     * @throws NotFoundException when the teacher has no such class
-     */
-    @Transactional
-    public ClassBook lock(TeacherId teacher, long classId) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        return books.open(teacher, classId);
     }
 
     private static void requireTerm(Book book, long termId) {
@@ -334,7 +321,7 @@ public class ReturnService {
      */
     @Transactional
     public void take(TeacherId teacher, long classId, long returnId) {
-        ClassBook classBook = lock(teacher, classId);
+        ClassBook classBook = books.open(teacher, classId);
         SchoolReturn standing = get(teacher, classId, returnId).requireOpen();
         Map<Long, ReturnRow.Own> own =
                 standing.rows().stream().collect(Collectors.toMap(ReturnRow::enrolmentId, ReturnRow::own));
@@ -366,7 +353,7 @@ public class ReturnService {
      */
     @Transactional
     public List<RefusedEdit> save(TeacherId teacher, long classId, long returnId, List<Edit> edits) {
-        ClassBook classBook = lock(teacher, classId);
+        ClassBook classBook = books.open(teacher, classId);
         SchoolReturn standing = get(teacher, classId, returnId).requireOpen();
         EditedRows edited =
                 EditedRows.of(standing.rows(), edits, classBook.book().boundaries(), school.fields(teacher));
@@ -381,7 +368,7 @@ public class ReturnService {
      */
     @Transactional
     public void leave(TeacherId teacher, long classId, long returnId) {
-        lock(teacher, classId);
+        books.hold(teacher, classId);
         get(teacher, classId, returnId).requireOpen();
         mapper.deleteInHand(teacher, classId, returnId);
     }

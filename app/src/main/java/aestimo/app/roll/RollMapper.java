@@ -24,9 +24,6 @@ interface RollMapper {
             LocalDate leftOn,
             boolean hasEntries) {}
 
-    /** Serialises the bringing-in of students into one class; returns null where the teacher has no such class. */
-    Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
     List<StudentRow> findStudents(@Param("teacher") TeacherId teacher);
 
     List<EnrolmentRow> findEnrolments(@Param("teacher") TeacherId teacher, @Param("classId") long classId);

@@ -1,5 +1,6 @@
 package aestimo.app.roll;
 
+import aestimo.app.book.BookService;
 import aestimo.app.changes.ChangeService;
 import aestimo.app.roll.RollMapper.EnrolmentRow;
 import aestimo.app.roll.RollMapper.StudentRow;
@@ -34,6 +35,7 @@ public class RollService {
     private static final int LONGEST_NAME = 100;
 
     private final RollMapper mapper;
+    private final BookService books;
     private final StudentService students;
     private final ChangeService changes;
     private final HeldByReturns held;
@@ -42,6 +44,7 @@ public class RollService {
 
     RollService(
             RollMapper mapper,
+            BookService books,
             StudentService students,
             ChangeService changes,
             HeldByReturns held,
@@ -50,6 +53,7 @@ public class RollService {
         this.events = events;
         this.mapper = mapper;
         this.held = held;
+        this.books = books;
         this.students = students;
         this.clock = clock;
         this.changes = changes;
@@ -178,9 +182,7 @@ public class RollService {
             String leftOn,
             boolean moveSets,
             Set<Long> also) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
+        books.hold(teacher, classId);
         LocalDate from = date("joined", joined, "The day they join");
         RosterPreview preview = preview(teacher, classId, text, joined, also);
         int otherSets = moveSets ? moveSets(teacher, classId, preview) : 0;
@@ -264,9 +266,7 @@ public class RollService {
      */
     @Transactional
     public void save(TeacherId teacher, long classId, List<RollLine> lines, Set<Long> removed) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
+        books.hold(teacher, classId);
         List<EnrolmentRow> before = mapper.findEnrolments(teacher, classId);
         Problems problems = new Problems();
         for (int i = 0; i < lines.size(); i++) {

@@ -79,7 +79,7 @@ public class SealService {
      */
     @Transactional
     public void seal(TeacherId teacher, long classId, long returnId, String shown) {
-        ClassBook classBook = returns.lock(teacher, classId);
+        ClassBook classBook = books.open(teacher, classId);
         SchoolReturn own = returns.get(teacher, classId, returnId);
         if (own.isSealed()) {
             throw new FormException(

@@ -1,5 +1,6 @@
 package aestimo.app.sending;
 
+import aestimo.app.book.BookService;
 import aestimo.app.events.SecurityEvent.Kind;
 import aestimo.app.events.SecurityEvents;
 import aestimo.app.returns.ReturnRow;
@@ -27,15 +28,22 @@ public class SendingService {
     public static final String RESULT = "result";
 
     private final SendingMapper mapper;
+    private final BookService books;
     private final ReturnService returns;
     private final SchoolService school;
     private final SecurityEvents events;
     private final Clock clock;
 
     SendingService(
-            SendingMapper mapper, ReturnService returns, SchoolService school, SecurityEvents events, Clock clock) {
+            SendingMapper mapper,
+            BookService books,
+            ReturnService returns,
+            SchoolService school,
+            SecurityEvents events,
+            Clock clock) {
         this.events = events;
         this.mapper = mapper;
+        this.books = books;
         this.returns = returns;
         this.school = school;
         this.clock = clock;
@@ -48,7 +56,7 @@ public class SendingService {
      */
     @Transactional
     public void send(TeacherId teacher, long classId, long returnId) {
-        returns.lock(teacher, classId);
+        books.hold(teacher, classId);
         SchoolReturn own = returns.get(teacher, classId, returnId);
         if (!own.isSealed()) {
             throw new FormException("Seal the return first: what is sent must be fixed.");

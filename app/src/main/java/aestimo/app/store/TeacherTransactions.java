@@ -4,20 +4,33 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import javax.sql.DataSource;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Primary;
 import org.springframework.jdbc.support.JdbcTransactionManager;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.DefaultTransactionStatus;
 
 /**
  * Tells PostgreSQL at the start of each transaction which teacher it is for. Row-level security then hides everybody
- * else's rows; where nobody is signed in it hides them all.
+ * else's rows; where nobody is signed in it hides them all. What a transaction leaves is checked before it is committed.
  */
 @Component("transactionManager")
 @Primary
 class TeacherTransactions extends JdbcTransactionManager {
-    TeacherTransactions(DataSource dataSource) {
+    private final ObjectProvider<BeforeCommit> checks;
+
+    /** @param checks found only when they are needed: they have transactions themselves */
+    TeacherTransactions(DataSource dataSource, ObjectProvider<BeforeCommit> checks) {
         super(dataSource);
+        this.checks = checks;
+    }
+
+    @Override
+    protected void prepareForCommit(DefaultTransactionStatus status) {
+        if (status.isNewTransaction() && !status.isReadOnly()) {
+            ActingTeacher.current().ifPresent(teacher -> checks.forEach(own -> own.check(teacher)));
+        }
     }
 
     /** Who is signed in may have to be read from the session first: before a connection is held, not while. */

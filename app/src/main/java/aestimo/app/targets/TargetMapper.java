@@ -20,9 +20,6 @@ interface TargetMapper {
 
     record StepRow(Mark fromScore, String band) {}
 
-    /** Returns null where the teacher has no such class; holds it until the end of the transaction. */
-    Long lockClass(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
-
     List<TargetRow> findTargets(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 
     List<TermRow> findTermBands(@Param("teacher") TeacherId teacher, @Param("classId") long classId);

@@ -9,7 +9,6 @@ import aestimo.app.targets.TargetMapper.EarlierRow;
 import aestimo.app.targets.TargetMapper.TargetRow;
 import aestimo.app.targets.TargetMapper.TermRow;
 import aestimo.app.web.FormException;
-import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Problems;
 import aestimo.core.book.Book;
 import aestimo.core.book.Student;
@@ -27,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
@@ -136,13 +136,6 @@ public class TargetService {
                 + bands.bands().stream().map(Band::label).collect(Collectors.joining(", ")) + ".";
     }
 
-    private ClassBook lock(TeacherId teacher, long classId) {
-        if (mapper.lockClass(teacher, classId) == null) {
-            throw new NotFoundException("class");
-        }
-        return books.open(teacher, classId);
-    }
-
     /**
      * Keeps the lines of a form that were changed in it, and the scores beside them.
      *
@@ -152,7 +145,7 @@ public class TargetService {
      */
     @Transactional
     public int save(TeacherId teacher, long classId, TargetsForm form) {
-        ClassBook classBook = lock(teacher, classId);
+        ClassBook classBook = books.open(teacher, classId);
         Problems problems = new Problems();
         checkWords(form, problems);
         OutOf top = top(form, scores.top(teacher, classId), problems);
@@ -181,6 +174,7 @@ public class TargetService {
                 changed.put(line.enrolmentId(), asked);
             }
         }
+        checkScoresNotInTheForm(classBook, newScores.keySet(), top, problems);
         Map<Long, LocalDate> since = mapper.findTargets(teacher, classId).stream()
                 .collect(Collectors.toMap(TargetRow::enrolmentId, TargetRow::since));
         boolean changes = changed.entrySet().stream()
@@ -223,6 +217,24 @@ public class TargetService {
             problems.at("top", "Starting scores are out of “" + form.top() + "”. It must be a number above 0.");
             return before;
         }
+    }
+
+    /** Students who left, or joined since the form was shown, have scores too. */
+    private static void checkScoresNotInTheForm(
+            ClassBook classBook, Set<Long> inTheForm, OutOf top, Problems problems) {
+        classBook
+                .book()
+                .startingScores()
+                .ifPresent(start -> start.scores().forEach((id, score) -> {
+                    Student student = classBook.student(Long.parseLong(id.text()));
+                    if (top.isExceededBy(score) && !inTheForm.contains(ClassBook.id(student))) {
+                        problems.at(
+                                "top",
+                                student.listName() + ", who is not in this list, has a starting score of " + score
+                                        + ": scores cannot be out of " + top
+                                        + ". Alter that score on the student’s card first.");
+                    }
+                }));
     }
 
     /** What was not touched is taken as it stands, though the class may no longer have such a band. */

@@ -4,6 +4,7 @@ import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -12,22 +13,36 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.DispatcherServlet;
 
 /** The page shown when something went wrong: what happened, that nothing was lost, what to do. */
 @Controller
 class ErrorPages implements ErrorController {
     private static final Logger LOG = LoggerFactory.getLogger(ErrorPages.class);
     private static final int FAILED = 500;
+    private static final String NOT_SAVED = "This could not be saved";
 
     @RequestMapping("/error")
     String show(HttpServletRequest request, Model model) {
         int code = code(request);
-        model.addAttribute("heading", heading(code));
-        model.addAttribute("words", words(code));
+        Optional<FormException> refused = refused(request);
+        model.addAttribute("heading", refused.map(own -> NOT_SAVED).orElseGet(() -> heading(code)));
+        model.addAttribute("words", refused.map(ErrorPages::words).orElseGet(() -> words(code)));
         if (code >= FAILED) {
             model.addAttribute("number", logged(request));
         }
         return "web/error";
+    }
+
+    /** What was refused where no page could say it beside its form. */
+    private static Optional<FormException> refused(HttpServletRequest request) {
+        return request.getAttribute(DispatcherServlet.EXCEPTION_ATTRIBUTE) instanceof FormException refused
+                ? Optional.of(refused)
+                : Optional.empty();
+    }
+
+    private static String words(FormException refused) {
+        return refused.getMessage() + " Go back with your browser: what you typed is still in the form.";
     }
 
     /** Writes down what failed under a number that whoever saw the page can name. */
@@ -52,6 +67,11 @@ class ErrorPages implements ErrorController {
     @RequestMapping(path = "/error", headers = "X-Aestimo")
     ResponseEntity<Map<String, List<String>>> tell(HttpServletRequest request) {
         int code = code(request);
+        Optional<FormException> refused = refused(request);
+        if (refused.isPresent()) {
+            return ResponseEntity.status(code)
+                    .body(Map.of("problems", refused.get().problems()));
+        }
         String number = code >= FAILED ? " Number " + logged(request) + "." : "";
         return ResponseEntity.status(code)
                 .body(Map.of("problems", List.of(heading(code) + ". " + words(code) + number)));

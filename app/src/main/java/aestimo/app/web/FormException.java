@@ -7,8 +7,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.ResponseStatus;
 
 /** What was sent in a form cannot be saved; nothing was. Holds every reason, in words for the teacher, and its field. */
+@ResponseStatus(HttpStatus.UNPROCESSABLE_CONTENT)
 public class FormException extends RuntimeException {
     private final List<Problem> fields;
 
@@ -36,12 +39,22 @@ public class FormException extends RuntimeException {
     }
 
     /** What the rules of calculation refuse, in their words. */
-    public static FormException of(RefusedException refused) {
-        return new FormException(refused.refusals().stream()
-                .map(Refusal::words)
+    public static FormException of(IllegalArgumentException refused) {
+        List<String> reasons = refused instanceof RefusedException all
+                ? all.refusals().stream().map(Refusal::words).toList()
+                : List.of(Objects.requireNonNull(refused.getMessage()));
+        return new FormException(reasons.stream()
                 .distinct()
-                .map(words -> words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + ".")
+                .map(words -> words.substring(0, 1).toUpperCase(Locale.ROOT)
+                        + words.substring(1)
+                        + (words.endsWith(".") ? "" : "."))
                 .toList());
+    }
+
+    /** The same said of something, by its name. */
+    public FormException within(String whose) {
+        return new FormException(
+                problems().stream().map(words -> whose + ": " + words).toList());
     }
 
     /** The reasons in words; each once, though several fields may have it. */

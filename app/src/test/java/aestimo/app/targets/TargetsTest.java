@@ -17,6 +17,7 @@ import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.stream.Stream;
 import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -83,6 +84,24 @@ class TargetsTest {
                 .contains("value=\"7\"")
                 .contains("value=\"141\"");
         assertThat(own.<Boolean>read(book -> book.book().targets().isEmpty())).isTrue();
+    }
+
+    @Test
+    void scoresCannotBeOutOfLessThanThatOfAStudentWhoLeft() {
+        targets.set("Farrow score 130");
+        List<String> line = List.of("enrolment", own.student("Farrow"), "family", "Farrow", "given", "Sunniva");
+        List<String> left = List.of("number", "9", "set", "", "joined", "", "left", "2027-01-15");
+        visitor.post(
+                own.base() + "/groundwork/students",
+                Stream.of(line, left).flatMap(List::stream).toArray(String[]::new));
+        assertThat(visitor.get(base + "/set").body()).doesNotContain("Farrow");
+        String page = targets.send("", List.of("top", "100"), "Brandt score 90").body();
+        assertThat(page)
+                .contains("Farrow, Sunniva, who is not in this list, has a starting score of 130")
+                .contains("value=\"90\"");
+        assertThat(own.<String>read(
+                        book -> book.book().startingScores().orElseThrow().top().toString()))
+                .isEqualTo("140");
     }
 
     @Test
