@@ -8,9 +8,6 @@ import aestimo.app.testing.RunningApp;
 import aestimo.app.testing.Visitor;
 import java.math.BigDecimal;
 import java.net.http.HttpResponse;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.LocalDate;
@@ -19,7 +16,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -34,101 +30,28 @@ import org.junit.jupiter.api.extension.ExtendWith;
  */
 @ExtendWith(RunningApp.class)
 class SavedWholeTest {
-    /** What moves a figure, and so is never altered without a record of it. */
-    private static final List<String> FIGURES = List.of(
-            "entry",
-            "assessment",
-            "part",
-            "ceiling",
-            "category",
-            "band",
-            "term",
-            "target",
-            "goal",
-            "goal_evidence",
-            "goal_level",
-            "register_entry");
-
-    private static Connection asOwner(RunningApp app) throws SQLException {
-        return DriverManager.getConnection(
-                app.cluster().url(), "aestimo_owner", app.cluster().password("owner"));
-    }
-
-    /** Each table of a teacher as one number: another one where any of it is altered. */
-    private static Map<String, String> fingerprints(Connection connection, long teacher) throws SQLException {
-        Map<String, String> prints = new TreeMap<>();
-        try (Statement statement = connection.createStatement()) {
-            for (String table : FIGURES) {
-                String sql = "SELECT count(*) || ' ' || coalesce(sum(hashtextextended((to_jsonb(t) - "
-                        + "ARRAY['version', 'place', 'instructions', 'words', 'shape', 'tint'])::text, 0)), 0) FROM "
-                        + table
-                        + " t WHERE teacher_id = " + teacher;
-                try (ResultSet row = statement.executeQuery(sql)) {
-                    row.next();
-                    prints.put(table, row.getString(1));
-                }
-            }
-        }
-        return prints;
-    }
-
-    private static List<PageForm> forms(RunningApp app, OwnClass own) {
-        Map<String, String> ids = Routes.ids(app, own.visitor(), own.teacher(), own.read(book -> book));
-        Map<String, PageForm> forms = new TreeMap<>();
-        for (String route : Routes.all(app)) {
-            if (route.startsWith("GET ")) {
-                PageForm.all(own.visitor().get(Routes.path(route, ids)).body())
-                        .forEach(form -> forms.putIfAbsent(form.action().replaceAll("[?].*", ""), form));
-            }
-        }
-        forms.remove("/sign-out");
-        // A new year moves no figure, and leaves no line on record.
-        forms.remove("/years");
-        // Archiving moves no figure either, and stops all that would.
-        forms.remove(own.base() + "/groundwork/class/archive");
-        return List.copyOf(forms.values());
-    }
-
-    /** The same form with another name, number or day wherever it has one, so that there is something to save. */
-    private static String[] altered(PageForm form) {
-        List<String> fields = new ArrayList<>(form.fields());
-        for (int i = 0; i < fields.size(); i += 2) {
-            String value = fields.get(i + 1);
-            switch (fields.get(i)) {
-                case "title", "name", "categoryName", "termName", "pasted" -> fields.set(i + 1, value + "y");
-                case "from", "start" -> fields.set(i + 1, value.matches("[0-9]+") ? value + ".5" : value);
-                case "lateDeduction", "movementAt" -> fields.set(i + 1, "7");
-                case "level" -> fields.set(i + 1, "secure");
-                case "day" -> fields.set(i + 1, "2027-02-22");
-                default -> {
-                    // It stays as the page has it.
-                }
-            }
-        }
-        return fields.toArray(new String[0]);
-    }
-
     @Test
     void whereTheRecordOfAChangeFailsNothingOfItIsSaved(RunningApp app) throws SQLException {
         OwnClass own = OwnClass.ofTheDemo(app, "9B");
         Visitor visitor = own.visitor();
-        List<PageForm> forms = forms(app, own);
-        long teacher = own.teacher().value();
+        List<PageForm> forms = AllForms.of(app, own).stream()
+                // A new year moves no figure, and leaves no line on record.
+                .filter(form -> !form.action().equals("/years"))
+                .toList();
         List<String> failed = new ArrayList<>();
-        try (Connection owner = asOwner(app);
-                Statement statement = owner.createStatement()) {
-            statement.execute("SET row_security = off");
+        try (FigureTables figures = new FigureTables(app, own.teacher())) {
+            Statement statement = figures.statement();
             statement.execute("""
                     CREATE FUNCTION fail_for_a_test() RETURNS trigger LANGUAGE plpgsql AS
                     $$ BEGIN RAISE EXCEPTION 'the disk is full'; END $$""");
             statement.execute(
                     "CREATE TRIGGER fails_for_a_test BEFORE INSERT ON change FOR EACH ROW WHEN (NEW.teacher_id = "
-                            + teacher + ") EXECUTE FUNCTION fail_for_a_test()");
+                            + own.teacher() + ") EXECUTE FUNCTION fail_for_a_test()");
             try {
-                Map<String, String> before = fingerprints(owner, teacher);
+                Map<String, String> before = figures.prints();
                 for (PageForm form : forms) {
-                    HttpResponse<String> answer = visitor.post(form.action(), altered(form));
-                    assertThat(fingerprints(owner, teacher)).as(form.action()).isEqualTo(before);
+                    HttpResponse<String> answer = visitor.post(form.action(), AllForms.altered(form));
+                    assertThat(figures.prints()).as(form.action()).isEqualTo(before);
                     if (answer.statusCode() >= 500) {
                         failed.add(form.action().replaceAll("[?].*", "").replaceAll("[0-9]+", "*"));
                         assertThat(answer.body())
@@ -209,19 +132,10 @@ class SavedWholeTest {
                 .findFirst();
     }
 
-    private static long recorded(Connection connection, long teacher) throws SQLException {
-        try (Statement statement = connection.createStatement();
-                ResultSet row = statement.executeQuery("SELECT count(*) FROM change WHERE teacher_id = " + teacher)) {
-            row.next();
-            return row.getLong(1);
-        }
-    }
-
     /** Each field of each form of the groundwork, altered by itself: where a figure could move, the change is on record. */
     @Test
     void whateverMovesAFigureIsOnRecord(RunningApp app) throws SQLException {
         OwnClass own = OwnClass.ofTheDemo(app, "9B");
-        long teacher = own.teacher().value();
         String year = own.read(book -> Long.toString(book.row().yearId()));
         String base = own.base();
         List<String> pages = List.of(
@@ -237,9 +151,7 @@ class SavedWholeTest {
                 "/years/" + year);
         List<String> unrecorded = new ArrayList<>();
         int moved = 0;
-        try (Connection owner = asOwner(app);
-                Statement statement = owner.createStatement()) {
-            statement.execute("SET row_security = off");
+        try (FigureTables figures = new FigureTables(app, own.teacher())) {
             for (String page : pages) {
                 for (PageForm shown : PageForm.all(own.visitor().get(page).body())) {
                     Set<String> names = new TreeSet<>();
@@ -266,12 +178,12 @@ class SavedWholeTest {
                             if (fields.isEmpty()) {
                                 continue;
                             }
-                            Map<String, String> before = fingerprints(owner, teacher);
-                            long known = recorded(owner, teacher);
+                            Map<String, String> before = figures.prints();
+                            long known = figures.recorded();
                             own.visitor().post(shown.action(), fields.get());
-                            if (!fingerprints(owner, teacher).equals(before)) {
+                            if (!figures.prints().equals(before)) {
                                 moved++;
-                                if (recorded(owner, teacher) == known) {
+                                if (figures.recorded() == known) {
                                     unrecorded.add(shown.action().replaceAll("[0-9?].*span.*", "") + " " + name);
                                 }
                             }

@@ -13,6 +13,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.dao.DataAccessException;
+import org.springframework.transaction.TransactionException;
 import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
@@ -52,8 +54,21 @@ class ExportEvents implements WebMvcConfigurer, HandlerInterceptor {
         }
         String disposition = response.getHeader("Content-Disposition");
         if (disposition != null && disposition.startsWith("attachment") && response.getStatus() == 200) {
-            ActingTeacher.current()
-                    .ifPresent(teacher -> events.getObject().record(teacher, Kind.EXPORTED, described(request)));
+            ActingTeacher.current().ifPresent(teacher -> record(teacher, described(request)));
+        }
+    }
+
+    /** The file is sent by now, whatever becomes of the database; then the server's log alone tells of it. */
+    private void record(TeacherId teacher, String what) {
+        try {
+            events.getObject().record(teacher, Kind.EXPORTED, what);
+        } catch (DataAccessException | TransactionException lost) {
+            LOG.warn(
+                    "event={} account={} detail={} unrecorded={}",
+                    Kind.EXPORTED,
+                    teacher,
+                    what,
+                    lost.getClass().getSimpleName());
         }
     }
 

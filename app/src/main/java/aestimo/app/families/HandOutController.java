@@ -143,8 +143,7 @@ class HandOutController {
     }
 
     private static void write(HandedFile file, HttpServletResponse response) throws IOException {
-        Download.begin(response, file.name(), file.as().type(), file.as().ending())
-                .write(file.bytes());
+        Download.file(response, file.name(), file.as().type(), file.as().ending(), file.bytes());
     }
 
     /** A file as it was handed out. */

@@ -127,7 +127,11 @@ class OwnFormController {
     @GetMapping("/letters/{letterId}/form.docx")
     void document(OpenClass open, @PathVariable long letterId, HttpServletResponse response) throws IOException {
         Letter letter = form(open, letterId);
-        Download.begin(response, letter.formName(), HandOut.As.DOCX.type(), HandOut.As.DOCX.ending())
-                .write(forms.document(open.teacher(), letterId));
+        Download.file(
+                response,
+                letter.formName(),
+                HandOut.As.DOCX.type(),
+                HandOut.As.DOCX.ending(),
+                forms.document(open.teacher(), letterId));
     }
 }

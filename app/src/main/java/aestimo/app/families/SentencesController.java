@@ -62,8 +62,12 @@ class SentencesController {
 
     @GetMapping("/export.json")
     void asJson(OpenClass open, HttpServletResponse response) throws IOException {
-        Download.begin(response, "Sentences", "application/json", ".json")
-                .write(sentences.asJson(open.teacher()).getBytes(StandardCharsets.UTF_8));
+        Download.file(
+                response,
+                "Sentences",
+                "application/json",
+                ".json",
+                sentences.asJson(open.teacher()).getBytes(StandardCharsets.UTF_8));
     }
 
     @PostMapping("/import")

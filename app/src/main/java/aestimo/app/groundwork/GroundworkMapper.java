@@ -42,6 +42,7 @@ interface GroundworkMapper {
     List<TermRow> findTerms(@Param("teacher") TeacherId teacher);
 
     /** Returns the id of the new year, or null where the name is taken. */
+    @Nullable
     Long insertYear(@Param("teacher") TeacherId teacher, @Param("name") String name);
 
     /** Returns 0 where the year was altered since that version. */
@@ -95,6 +96,7 @@ interface GroundworkMapper {
             @Param("teacher") TeacherId teacher, @Param("boundariesId") long boundariesId, @Param("name") String name);
 
     /** Returns the id of the new class, or null where the year has one of this name. */
+    @Nullable
     Long insertClass(
             @Param("teacher") TeacherId teacher,
             @Param("boundariesId") long boundariesId,

@@ -10,6 +10,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface LetterMapper {
@@ -37,6 +38,7 @@ interface LetterMapper {
     @Select(value = """
             INSERT INTO letter (teacher_id, name, blocks) VALUES (#{teacher}, #{name}, #{blocks})
             ON CONFLICT ON CONSTRAINT letter_name_unique DO NOTHING RETURNING id""", affectData = true)
+    @Nullable
     Long insertLetter(@Param("teacher") TeacherId teacher, @Param("name") String name, @Param("blocks") String blocks);
 
     /** Returns 0 where it is gone or was saved elsewhere meanwhile. */
@@ -61,6 +63,7 @@ interface LetterMapper {
             INSERT INTO sentence_group (teacher_id, name, figure, stretches, only_where)
             VALUES (#{teacher}, #{row.name}, #{row.figure}, #{row.stretches}, #{row.onlyWhere})
             ON CONFLICT ON CONSTRAINT sentence_group_name_unique DO NOTHING RETURNING id""", affectData = true)
+    @Nullable
     Long insertGroup(@Param("teacher") TeacherId teacher, @Param("row") GroupRow row);
 
     /** Returns 0 where it is gone or was saved elsewhere meanwhile. */

@@ -120,12 +120,8 @@ public class LetterService {
         if (mapper.findLetters(teacher).size() >= MOST_LETTERS) {
             throw new FormException("There are " + MOST_LETTERS + " letters already. Delete one you no longer use.");
         }
-        String free = name;
-        for (int i = 2; mapper.countLettersNamed(teacher, free, 0) > 0; i++) {
-            String end = " (" + i + ")";
-            free = name.substring(0, Math.min(name.length(), LONGEST_NAME - end.length())) + end;
-        }
-        return mapper.insertLetter(teacher, free, json.writeValueAsString(blocks));
+        String written = json.writeValueAsString(blocks);
+        return FreeName.insert(name, LONGEST_NAME, free -> mapper.insertLetter(teacher, free, written));
     }
 
     /**

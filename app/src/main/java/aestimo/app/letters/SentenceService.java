@@ -281,13 +281,12 @@ public class SentenceService {
         }
         List<Long> ids = new ArrayList<>();
         for (SentenceGroup group : groups) {
-            String name = group.name();
-            for (int i = 2; mapper.countGroupsNamed(teacher, name, 0) > 0; i++) {
-                String end = " (" + i + ")";
-                name = group.name().substring(0, Math.min(group.name().length(), LONGEST_NAME - end.length())) + end;
-            }
-            ids.add(mapper.insertGroup(
-                    teacher, row(new SentenceGroup(0, name, group.figure(), group.stretches(), group.only(), 1))));
+            ids.add(FreeName.insert(
+                    group.name(),
+                    LONGEST_NAME,
+                    free -> mapper.insertGroup(
+                            teacher,
+                            row(new SentenceGroup(0, free, group.figure(), group.stretches(), group.only(), 1)))));
         }
         return ids;
     }

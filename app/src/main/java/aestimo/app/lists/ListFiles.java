@@ -51,8 +51,7 @@ class ListFiles {
         List<OpenClass> all = classes(open, asked);
         if (ending.equals("pdf") || !asked.kind().isTable()) {
             byte[] whole = pdf(all, asked, done -> true).orElseThrow();
-            Download.begin(response, title(all, asked), "application/pdf", ".pdf")
-                    .write(whole);
+            Download.file(response, title(all, asked), "application/pdf", ".pdf", whole);
             return;
         }
         List<Table> tables = all.stream().map(own -> table(own, asked)).toList();

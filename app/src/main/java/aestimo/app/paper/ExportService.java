@@ -72,8 +72,7 @@ public class ExportService {
             return;
         }
         byte[] whole = onOnePage(teacher, export, PaperTable.of(export.table(), export.leading()));
-        Download.begin(response, export.table().title(), "application/pdf", ".pdf")
-                .write(whole);
+        Download.file(response, export.table().title(), "application/pdf", ".pdf", whole);
     }
 
     /** A second page for the last row or two is spared where a somewhat smaller type does it. */
@@ -116,17 +115,19 @@ public class ExportService {
         switch (ending) {
             case "csv" -> Download.csv(response, tables.get(0));
             case "ods" ->
-                OdsTable.write(
-                        tables,
-                        Download.begin(response, title, "application/vnd.oasis.opendocument.spreadsheet", ".ods"));
+                Download.file(
+                        response,
+                        title,
+                        "application/vnd.oasis.opendocument.spreadsheet",
+                        ".ods",
+                        out -> OdsTable.write(tables, out));
             default ->
-                XlsxTable.write(
-                        tables,
-                        Download.begin(
-                                response,
-                                title,
-                                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-                                ".xlsx"));
+                Download.file(
+                        response,
+                        title,
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                        ".xlsx",
+                        out -> XlsxTable.write(tables, out));
         }
     }
 
@@ -161,7 +162,7 @@ public class ExportService {
             HttpServletResponse response)
             throws IOException {
         byte[] whole = pdf(teacher, heading, span, template, model);
-        Download.begin(response, name, "application/pdf", ".pdf").write(whole);
+        Download.file(response, name, "application/pdf", ".pdf", whole);
     }
 
     /** The same as a file, made whole before any of it is sent, so that nobody gets half of it. */

@@ -80,9 +80,12 @@ class AllOfStudentController {
             Shown shown = Shown.of(table);
             parts.put(shown.title(), shown.rows().stream().map(shown::named).toList());
         }
-        json.writeValue(
-                Download.begin(response, student.listName() + ", everything saved", "application/json", ".json"),
-                parts);
+        Download.file(
+                response,
+                student.listName() + ", everything saved",
+                "application/json",
+                ".json",
+                json.writeValueAsBytes(parts));
     }
 
     @GetMapping({

@@ -34,8 +34,12 @@ class BirthdaysController {
         ICalendar calendar = new ICalendar();
         calendar.setProductId("-//Aestimo//EN");
         birthdays.all(teacher.id()).forEach(own -> calendar.addEvent(event(own)));
-        Download.begin(response, "Birthdays", "text/calendar;charset=UTF-8", ".ics")
-                .write(Biweekly.write(calendar).go().getBytes(StandardCharsets.UTF_8));
+        Download.file(
+                response,
+                "Birthdays",
+                "text/calendar;charset=UTF-8",
+                ".ics",
+                Biweekly.write(calendar).go().getBytes(StandardCharsets.UTF_8));
     }
 
     private static VEvent event(Birthday own) {

@@ -97,8 +97,8 @@ class PeopleController {
     @GetMapping("/contacts.vcf")
     void cards(OpenClass open, HttpServletResponse response) throws IOException {
         String cards = ContactFiles.cards(open.classBook(), present(open), contacts.ofClass(open.teacher(), open.id()));
-        Download.begin(response, title(open), "text/vcard;charset=UTF-8", ".vcf")
-                .write(cards.getBytes(StandardCharsets.UTF_8));
+        Download.file(
+                response, title(open), "text/vcard;charset=UTF-8", ".vcf", cards.getBytes(StandardCharsets.UTF_8));
     }
 
     @GetMapping("/contacts.csv")

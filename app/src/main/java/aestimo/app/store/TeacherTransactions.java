@@ -27,6 +27,15 @@ class TeacherTransactions extends JdbcTransactionManager {
     }
 
     @Override
+    protected void doCommit(DefaultTransactionStatus status) {
+        if (status.isReadOnly()) {
+            super.doCommit(status);
+        } else {
+            Commits.noting(() -> super.doCommit(status));
+        }
+    }
+
+    @Override
     protected void prepareForCommit(DefaultTransactionStatus status) {
         if (status.isNewTransaction() && !status.isReadOnly()) {
             ActingTeacher.current().ifPresent(teacher -> checks.forEach(own -> own.check(teacher)));

@@ -23,7 +23,6 @@ import aestimo.exchange.table.Table.Cell;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.OffsetDateTime;
@@ -122,15 +121,12 @@ class ReturnFilesController {
         if (!own.isSealed()) {
             throw new NotFoundException("sealed return");
         }
-        zips.write(
-                open.teacher(),
-                open.classBook(),
-                own,
-                Download.begin(
-                        response,
-                        open.title() + ", " + termName(open.classBook(), own) + ", OneRoster",
-                        "application/zip",
-                        ".zip"));
+        Download.file(
+                response,
+                open.title() + ", " + termName(open.classBook(), own) + ", OneRoster",
+                "application/zip",
+                ".zip",
+                out -> zips.write(open.teacher(), open.classBook(), own, out));
     }
 
     /** The class as a markbook file, as the figures were taken from it. */
@@ -166,13 +162,12 @@ class ReturnFilesController {
             HttpServletResponse response)
             throws IOException {
         ClassBook classBook = books.open(teacher.id(), classId);
-        try (OutputStream out = Download.begin(
+        Download.file(
                 response,
                 classBook.row().title() + ", " + termName(classBook, own) + ", " + what,
                 "application/json",
-                ".json")) {
-            out.write(content.getBytes(StandardCharsets.UTF_8));
-        }
+                ".json",
+                content.getBytes(StandardCharsets.UTF_8));
     }
 
     /** The record: all of it with the line to sign on. */

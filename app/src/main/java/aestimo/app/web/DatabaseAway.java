@@ -1,5 +1,6 @@
 package aestimo.app.web;
 
+import aestimo.app.store.Commits;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -54,6 +55,11 @@ class DatabaseAway extends OncePerRequestFilter {
             "The disk of the database is full",
             "Nothing was changed. Whoever looks after this markbook has to make room on it; then try again.");
 
+    private static final Words UNCERTAIN = new Words(
+            AWAY.heading(),
+            "It was lost while it saved, so what you sent may be saved or not. Try again in a moment: load the page anew"
+                    + " and look, before you send it once more.");
+
     private final DatabaseWatch watch;
     private final AtomicLong saidFull = new AtomicLong();
     private final AtomicLong saidAway = new AtomicLong();
@@ -98,7 +104,7 @@ class DatabaseAway extends OncePerRequestFilter {
             }
             boolean full = isFull(failed);
             note(full, failed);
-            tell(full ? NO_ROOM : AWAY, request, response);
+            tell(full ? NO_ROOM : Commits.mayHaveSaved(request) ? UNCERTAIN : AWAY, request, response);
         }
     }
 

@@ -4,6 +4,7 @@ import aestimo.exchange.table.CsvTable;
 import aestimo.exchange.table.Table;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -20,16 +21,29 @@ public final class Download {
     private Download() {}
 
     public static void csv(HttpServletResponse response, Table table) throws IOException {
-        CsvTable.write(table, begin(response, table.title(), "text/csv;charset=UTF-8", ".csv"));
+        file(response, table.title(), "text/csv;charset=UTF-8", ".csv", out -> CsvTable.write(table, out));
+    }
+
+    /** Writes a file; what it is given stays open. */
+    public interface Written {
+        void to(OutputStream out) throws IOException;
+    }
+
+    /** The same, written whole before any of it is sent: nobody gets half a file, and what fails is told as such. */
+    public static void file(HttpServletResponse response, String title, String type, String ending, Written written)
+            throws IOException {
+        ByteArrayOutputStream whole = new ByteArrayOutputStream();
+        written.to(whole);
+        file(response, title, type, ending, whole.toByteArray());
     }
 
     /**
-     * Begins an answer that is kept as a file.
+     * Answers a file.
      *
      * @param title what the file is called, but for what file names cannot hold
      * @param ending with its dot
      */
-    public static OutputStream begin(HttpServletResponse response, String title, String type, String ending)
+    public static void file(HttpServletResponse response, String title, String type, String ending, byte[] whole)
             throws IOException {
         String plain = title.replace(" – ", " to ").replaceAll("[^\\p{L}\\p{N} ,-]", "-");
         String name = (plain.length() > LONGEST_NAME ? plain.substring(0, LONGEST_NAME) : plain).strip() + ending;
@@ -40,7 +54,8 @@ public final class Download {
                         .filename(name, StandardCharsets.UTF_8)
                         .build()
                         .toString());
-        return response.getOutputStream();
+        response.setContentLength(whole.length);
+        response.getOutputStream().write(whole);
     }
 
     /** The format that an address ends in, without its dot; empty where it has none. */

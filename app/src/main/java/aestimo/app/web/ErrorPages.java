@@ -1,5 +1,6 @@
 package aestimo.app.web;
 
+import aestimo.app.store.Commits;
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
@@ -27,7 +28,7 @@ class ErrorPages implements ErrorController {
         int code = code(request);
         Optional<FormException> refused = refused(request);
         model.addAttribute("heading", refused.map(own -> NOT_SAVED).orElseGet(() -> heading(code)));
-        model.addAttribute("words", refused.map(ErrorPages::words).orElseGet(() -> words(code)));
+        model.addAttribute("words", refused.map(ErrorPages::words).orElseGet(() -> words(code, request)));
         if (code >= FAILED) {
             model.addAttribute("number", logged(request));
         }
@@ -39,6 +40,13 @@ class ErrorPages implements ErrorController {
         return request.getAttribute(DispatcherServlet.EXCEPTION_ATTRIBUTE) instanceof FormException refused
                 ? Optional.of(refused)
                 : Optional.empty();
+    }
+
+    private static String words(int code, HttpServletRequest request) {
+        return code == FAILED && Commits.mayHaveSaved(request)
+                ? "What you sent may be saved or not: load the page anew and look, before you send it once more. If it happens"
+                        + " again, tell your administrator the number: the log has the cause under it."
+                : words(code);
     }
 
     private static String words(FormException refused) {
@@ -74,7 +82,7 @@ class ErrorPages implements ErrorController {
         }
         String number = code >= FAILED ? " Number " + logged(request) + "." : "";
         return ResponseEntity.status(code)
-                .body(Map.of("problems", List.of(heading(code) + ". " + words(code) + number)));
+                .body(Map.of("problems", List.of(heading(code) + ". " + words(code, request) + number)));
     }
 
     private static int code(HttpServletRequest request) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import org.springframework.dao.DuplicateKeyException;
 import org.springframework.ui.Model;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
@@ -29,6 +30,9 @@ public final class Sent<T> {
     /** The fields that are wrong, which the page tells beside each. */
     private static final String FIELDS = "wrongFields";
 
+    private static final String TWICE = "The same was saved at the same moment, by a second click or in another window."
+            + " This one was not; look whether all is as you want it.";
+
     /** A file can be wrong in more ways than a page can tell. */
     private static final int MOST_REASONS = 12;
 
@@ -47,6 +51,9 @@ public final class Sent<T> {
             return new Sent<>(Optional.of(work.get()), Optional.empty());
         } catch (FormException refused) {
             return new Sent<>(Optional.empty(), Optional.of(refused));
+        } catch (DuplicateKeyException twice) {
+            // Each looked before it wrote, and saw nothing of the other yet.
+            return new Sent<>(Optional.empty(), Optional.of(new FormException(TWICE)));
         }
     }
 

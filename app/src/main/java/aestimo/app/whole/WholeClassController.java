@@ -5,6 +5,7 @@ import aestimo.app.book.BookService;
 import aestimo.app.book.ClassRow;
 import aestimo.app.frame.FrameService;
 import aestimo.app.groundwork.YearService;
+import aestimo.app.web.Download;
 import aestimo.app.web.FormException;
 import aestimo.app.web.FormFields;
 import aestimo.app.web.Sent;
@@ -17,13 +18,10 @@ import aestimo.exchange.markbook.MarkbookWriter;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -64,16 +62,12 @@ class WholeClassController {
             HttpServletResponse response)
             throws IOException {
         Markbook markbook = whole.exports(teacher.id(), classId, memos);
-        response.setContentType("application/json;charset=UTF-8");
-        response.setHeader(
-                HttpHeaders.CONTENT_DISPOSITION,
-                ContentDisposition.attachment()
-                        .filename(
-                                markbook.className().replaceAll("[^\\p{L}\\p{N} ,-]", "-") + ".json",
-                                StandardCharsets.UTF_8)
-                        .build()
-                        .toString());
-        MarkbookWriter.write(markbook, response.getOutputStream());
+        Download.file(
+                response,
+                markbook.className(),
+                "application/json;charset=UTF-8",
+                ".json",
+                out -> MarkbookWriter.write(markbook, out));
     }
 
     @GetMapping("/classes/import")

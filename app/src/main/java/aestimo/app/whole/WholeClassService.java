@@ -60,7 +60,7 @@ public class WholeClassService {
      *
      * @param memos whether the teacher's own words go with it
      */
-    @Transactional
+    @Transactional(readOnly = true)
     public Markbook exports(TeacherId teacher, long classId, boolean memos) {
         ClassBook classBook = books.open(teacher, classId);
         Map<String, Boundaries> bandSets = new HashMap<>();

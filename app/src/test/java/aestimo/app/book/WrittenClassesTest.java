@@ -182,8 +182,8 @@ class WrittenClassesTest {
                                     own.teacher(), () -> entries.apply(own.teacher(), own.id(), List.of(ours))));
                     Await.until(
                             "it waits",
-                            () -> !jdbc.queryForList("SELECT 1 FROM pg_stat_activity WHERE wait_event_type = 'Lock'"
-                                            + " AND query LIKE '%FROM school_class%FOR NO KEY UPDATE%'")
+                            () -> !jdbc.queryForList(
+                                            "SELECT 1 FROM pg_locks WHERE NOT granted AND locktype = 'transactionid'")
                                     .isEmpty());
                     assertThat(jdbc.update("UPDATE entry SET mark = 5, version = version + 1 WHERE assessment_id = "
                                     + cell.assessmentId() + " AND enrolment_id = " + cell.enrolmentId()))

@@ -1,0 +1,138 @@
+package aestimo.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import aestimo.app.testing.Html;
+import aestimo.app.testing.OwnClass;
+import aestimo.app.testing.PageForm;
+import aestimo.app.testing.RunningApp;
+import aestimo.core.testing.Seed;
+import java.io.UncheckedIOException;
+import java.net.http.HttpResponse;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.Supplier;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/**
+ * Every form and every page while lines to the database are cut at any moment: who is told that nothing was changed can
+ * rely on it, and nobody is told anything but that.
+ */
+@ExtendWith(RunningApp.class)
+class CutOffTest {
+    private static final int TRIES = 3;
+    private static final long MILLISECOND = 1_000_000;
+    private static final String CUT = """
+            SELECT pg_terminate_backend(pid) FROM pg_stat_activity
+             WHERE usename = current_user AND application_name <> 'aestimo watch' AND pid <> pg_backend_pid() AND state <> 'idle'
+             ORDER BY random() LIMIT 1""";
+
+    /** How often what was asked came to which end. */
+    private static final class Ends {
+        private final List<String> wrong = new ArrayList<>();
+        private int answered;
+        private int cut;
+        private int uncertain;
+
+        void note(String asked, HttpResponse<String> answer, boolean moved) {
+            String words = Html.plain(answer.body());
+            if (answer.statusCode() != 503) {
+                answered++;
+                if (answer.statusCode() >= 500) {
+                    wrong.add(answer.statusCode() + " " + asked + ": " + words);
+                }
+            } else if (words.contains("Nothing was changed.")) {
+                cut++;
+                if (moved) {
+                    wrong.add("“Nothing was changed”, but it was: " + asked);
+                }
+            } else if (words.contains("may be saved or not")) {
+                uncertain++;
+            } else {
+                wrong.add("no words for it: " + asked + ": " + words);
+            }
+        }
+    }
+
+    /** Cuts lines on which something is being asked, one after the other, until the work is done. */
+    private static <T> T whileCut(RunningApp app, Random random, Supplier<T> work) {
+        AtomicBoolean done = new AtomicBoolean();
+        CompletableFuture<Void> cutting = CompletableFuture.runAsync(() -> {
+            try (Connection same = DriverManager.getConnection(
+                            app.cluster().url(), "aestimo_app", app.cluster().password("app"));
+                    Statement statement = same.createStatement()) {
+                while (!done.get()) {
+                    LockSupport.parkNanos(MILLISECOND * random.nextInt(10));
+                    statement.execute(CUT);
+                }
+            } catch (SQLException broken) {
+                throw new IllegalStateException(broken);
+            }
+        });
+        try {
+            return work.get();
+        } finally {
+            done.set(true);
+            cutting.join();
+        }
+    }
+
+    @Test
+    void whoIsToldThatNothingWasChangedCanRelyOnIt(RunningApp app) throws SQLException {
+        OwnClass own = OwnClass.ofTheDemo(app, "9B");
+        List<PageForm> forms = AllForms.of(app, own);
+        Ends ends = new Ends();
+        Random random = new Random(Seed.next());
+        try (FigureTables figures = new FigureTables(app, own.teacher())) {
+            for (PageForm form : forms) {
+                for (int i = 0; i < TRIES; i++) {
+                    Map<String, String> before = figures.prints();
+                    HttpResponse<String> answer =
+                            whileCut(app, random, () -> own.visitor().post(form.action(), AllForms.altered(form)));
+                    ends.note(form.action(), answer, !figures.prints().equals(before));
+                }
+            }
+        }
+        assertThat(ends.wrong).isEmpty();
+        assertThat(ends.cut).as("cut before anything was saved").isGreaterThan(5);
+        assertThat(ends.answered).as("not cut").isGreaterThan(20);
+    }
+
+    @Test
+    void aPageIsWholeOrSaysThatTheDatabaseIsAway(RunningApp app) {
+        OwnClass own = OwnClass.ofTheDemo(app, "9B");
+        Map<String, String> ids = Routes.ids(app, own.visitor(), own.teacher(), own.read(book -> book));
+        Ends ends = new Ends();
+        Random random = new Random(Seed.next());
+        for (String route : Routes.all(app)) {
+            if (route.startsWith("GET ") && !route.startsWith("GET /actuator")) {
+                HttpResponse<String> answer;
+                try {
+                    answer = whileCut(app, random, () -> own.visitor().get(Routes.path(route, ids)));
+                } catch (UncheckedIOException brokenOff) {
+                    // A browser shows that, too: no page that ends in the middle passes for a whole one.
+                    ends.cut++;
+                    continue;
+                }
+                ends.note(route, answer, false);
+                if (answer.statusCode() == 200 && answer.body().startsWith("<!doctype html>")) {
+                    assertThat(answer.body().strip()).as(route).endsWith("</html>");
+                }
+            }
+        }
+        assertThat(ends.wrong).isEmpty();
+        assertThat(ends.uncertain).isZero();
+        assertThat(ends.cut).isGreaterThan(5);
+        assertThat(ends.answered).isGreaterThan(5);
+    }
+}
