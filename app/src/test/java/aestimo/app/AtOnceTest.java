@@ -119,9 +119,9 @@ class AtOnceTest {
     private static void fitTogether(RunningApp app, OwnClass own) throws SQLException {
         Map<Long, String> shown = files(app, own);
         assertThat(shown).isNotEmpty();
-        try (FigureTables figures = new FigureTables(app, own.teacher())) {
+        try (TeacherTables tables = new TeacherTables(app, own.teacher())) {
             // So nothing that was read before is of use.
-            figures.statement().execute("UPDATE term SET starts = starts WHERE teacher_id = " + own.teacher());
+            tables.statement().execute("UPDATE term SET starts = starts WHERE teacher_id = " + own.teacher());
         }
         assertThat(files(app, own)).isEqualTo(shown);
     }

@@ -93,13 +93,13 @@ class CutOffTest {
         List<PageForm> forms = AllForms.of(app, own);
         Ends ends = new Ends();
         Random random = new Random(Seed.next());
-        try (FigureTables figures = new FigureTables(app, own.teacher())) {
+        try (TeacherTables tables = new TeacherTables(app, own.teacher())) {
             for (PageForm form : forms) {
                 for (int i = 0; i < TRIES; i++) {
-                    Map<String, String> before = figures.prints();
+                    Map<String, String> before = tables.figures();
                     HttpResponse<String> answer =
                             whileCut(app, random, () -> own.visitor().post(form.action(), AllForms.altered(form)));
-                    ends.note(form.action(), answer, !figures.prints().equals(before));
+                    ends.note(form.action(), answer, !tables.figures().equals(before));
                 }
             }
         }

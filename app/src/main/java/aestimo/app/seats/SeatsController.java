@@ -240,6 +240,7 @@ class SeatsController {
 
     @PostMapping("/{planId}/wishes/{wishId}/delete")
     String takeBack(OpenClass open, @PathVariable long planId, @PathVariable long wishId, RedirectAttributes flash) {
+        seats.plan(open.teacher(), open.id(), planId);
         return Sent.of(() -> wishes.takeBack(open.teacher(), open.id(), wishId))
                 .saying(flash, "The wish is deleted.")
                 .to(there(open, planId))

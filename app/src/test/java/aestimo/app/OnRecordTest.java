@@ -5,11 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.PageForm;
 import aestimo.app.testing.RunningApp;
-import aestimo.app.testing.Visitor;
 import java.math.BigDecimal;
-import java.net.http.HttpResponse;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,65 +21,9 @@ import org.jsoup.nodes.FormElement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/**
- * What happens when the database fails in the middle of a save: every form of a rich class, while the record of changes
- * takes nothing. As that record is written last, all that was written before must be gone again.
- */
+/** Whatever moves a figure is on record, whichever field of whichever form it was. */
 @ExtendWith(RunningApp.class)
-class SavedWholeTest {
-    @Test
-    void whereTheRecordOfAChangeFailsNothingOfItIsSaved(RunningApp app) throws SQLException {
-        OwnClass own = OwnClass.ofTheDemo(app, "9B");
-        Visitor visitor = own.visitor();
-        List<PageForm> forms = AllForms.of(app, own).stream()
-                // A new year moves no figure, and leaves no line on record.
-                .filter(form -> !form.action().equals("/years"))
-                .toList();
-        List<String> failed = new ArrayList<>();
-        try (FigureTables figures = new FigureTables(app, own.teacher())) {
-            Statement statement = figures.statement();
-            statement.execute("""
-                    CREATE FUNCTION fail_for_a_test() RETURNS trigger LANGUAGE plpgsql AS
-                    $$ BEGIN RAISE EXCEPTION 'the disk is full'; END $$""");
-            statement.execute(
-                    "CREATE TRIGGER fails_for_a_test BEFORE INSERT ON change FOR EACH ROW WHEN (NEW.teacher_id = "
-                            + own.teacher() + ") EXECUTE FUNCTION fail_for_a_test()");
-            try {
-                Map<String, String> before = figures.prints();
-                for (PageForm form : forms) {
-                    HttpResponse<String> answer = visitor.post(form.action(), AllForms.altered(form));
-                    assertThat(figures.prints()).as(form.action()).isEqualTo(before);
-                    if (answer.statusCode() >= 500) {
-                        failed.add(form.action().replaceAll("[?].*", "").replaceAll("[0-9]+", "*"));
-                        assertThat(answer.body())
-                                .as(form.action())
-                                .contains("Nothing was changed by it.")
-                                .doesNotContain("the disk is full", "Exception");
-                    }
-                }
-            } finally {
-                statement.execute("DROP TRIGGER fails_for_a_test ON change");
-                statement.execute("DROP FUNCTION fail_for_a_test()");
-            }
-        }
-        assertThat(failed)
-                .contains(
-                        "/classes/*/groundwork/weights",
-                        "/classes/*/groundwork/goals",
-                        "/classes/*/groundwork/rules",
-                        "/classes/*/room/lessons/add",
-                        "/classes/*/targets/goals/*",
-                        "/years/*")
-                .hasSizeGreaterThan(10);
-        // And once the database is well again, the same is saved.
-        assertThat(visitor.post(own.base() + "/groundwork/goals/add", "pasted", "Draws a map")
-                        .statusCode())
-                .isEqualTo(302);
-        assertThat(own.<Integer>read(
-                        book -> book.book().goals().orElseThrow().all().size()))
-                .isEqualTo(13);
-    }
-
+class OnRecordTest {
     /** The fields of a form as a browser would send them, with one of them otherwise; empty where it cannot be. */
     private static Optional<String[]> otherwise(FormElement form, String name, boolean last) {
         List<Element> same = form.elements().stream()
@@ -151,7 +92,7 @@ class SavedWholeTest {
                 "/years/" + year);
         List<String> unrecorded = new ArrayList<>();
         int moved = 0;
-        try (FigureTables figures = new FigureTables(app, own.teacher())) {
+        try (TeacherTables tables = new TeacherTables(app, own.teacher())) {
             for (String page : pages) {
                 for (PageForm shown : PageForm.all(own.visitor().get(page).body())) {
                     Set<String> names = new TreeSet<>();
@@ -178,12 +119,12 @@ class SavedWholeTest {
                             if (fields.isEmpty()) {
                                 continue;
                             }
-                            Map<String, String> before = figures.prints();
-                            long known = figures.recorded();
+                            Map<String, String> before = tables.figures();
+                            long known = tables.recorded();
                             own.visitor().post(shown.action(), fields.get());
-                            if (!figures.prints().equals(before)) {
+                            if (!tables.figures().equals(before)) {
                                 moved++;
-                                if (figures.recorded() == known) {
+                                if (tables.recorded() == known) {
                                     unrecorded.add(shown.action().replaceAll("[0-9?].*span.*", "") + " " + name);
                                 }
                             }
