@@ -30,7 +30,7 @@ public final class AllFigures {
         AllFigures all = new AllFigures();
         Standing standing = Standing.of(book, span);
         TermSeries series = TermSeries.of(standing.counting());
-        standing.students().forEach(own -> all.student(own, series));
+        standing.students().forEach(own -> all.student(own, series, book));
         all.put("mean", standing.mean());
         book.categories().forEach(each -> all.put("mean " + each.id(), standing.mean(each.id())));
         all.put("bands", standing.countsByBand());
@@ -64,7 +64,7 @@ public final class AllFigures {
         figures.put(name, String.valueOf(figure));
     }
 
-    private void student(StudentStanding own, TermSeries series) {
+    private void student(StudentStanding own, TermSeries series, Book book) {
         String id = own.student().id() + " ";
         put(id + "present", own.present());
         put(id + "result", own.result());
@@ -81,8 +81,11 @@ public final class AllFigures {
         put(id + "counts", own.counts());
         Prospects prospects = own.prospects();
         put(id + "prospects", prospects.remaining() + " " + prospects.worst() + " " + prospects.best());
-        put(id + "needed", prospects.needed(RandomClass.BANDS.bands().get(1)));
-        for (int term = 0; term < 3; term++) {
+        book.boundaries().bands().stream()
+                .skip(1)
+                .findFirst()
+                .ifPresent(band -> put(id + "needed", prospects.needed(band)));
+        for (int term = 0; term < book.terms().size(); term++) {
             put(id + "term " + term, series.result(own.place(), term) + " " + series.movement(own.place(), term));
         }
     }
