@@ -162,13 +162,14 @@ class ImportController {
     @PostMapping("/{importId}/import")
     String take(OpenClass open, @PathVariable long importId, FormFields fields, Model model, RedirectAttributes flash) {
         frame(open, model);
-        return Sent.of(() -> {
-                    imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields));
-                    return takeImports.take(open.teacher(), open.id(), importId);
-                })
+        return Sent.of(() -> takeImports.take(open.teacher(), open.id(), importId, choices(open, importId, fields)))
                 .saying(flash, plan -> new ImportWords(plan).done())
                 .to(to(open.id(), "/" + importId, model))
-                .orShow(model, () -> page(open, importId, model));
+                .orShow(model, () -> {
+                    // What was chosen stays, though it cannot come in yet; where it cannot, the page says why.
+                    Sent.of(() -> imports.settle(open.teacher(), open.id(), importId, choices(open, importId, fields)));
+                    return page(open, importId, model);
+                });
     }
 
     @PostMapping("/{importId}/undo")

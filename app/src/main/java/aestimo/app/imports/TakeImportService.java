@@ -76,12 +76,14 @@ public class TakeImportService {
     /**
      * Imports all that is settled, in one piece.
      *
+     * @param choices as they are settled by now
      * @return the plan as it was carried out
      * @throws FormException naming every reason why it cannot come in; nothing is changed then
      */
     @Transactional
-    public ImportPlan take(TeacherId teacher, long classId, long importId) {
+    public ImportPlan take(TeacherId teacher, long classId, long importId, Choices choices) {
         books.hold(teacher, classId);
+        imports.settle(teacher, classId, importId, choices);
         ImportService.View view = imports.view(teacher, classId, importId);
         if (!view.state().equals("OPEN")) {
             throw new FormException(ImportService.DONE_ALREADY);

@@ -157,16 +157,10 @@ public class YearCopyService {
         Term from = book.term(own).orElseThrow();
         LocalDate date = moved(piece.date(), from, target);
         long due = ChronoUnit.DAYS.between(piece.date(), piece.due());
-        return Optional.of(new Assessment.Builder(piece.id(), piece.title(), piece.category(), piece.kind(), date)
-                .outOf(piece.statedOutOf())
+        return Optional.of(piece.toBuilder()
+                .date(date)
                 .due(date.plusDays(due))
                 .term(piece.statedTerm().map(stated -> new TermId(Long.toString(target.id()))))
-                .bands(piece.bands())
-                .weight(piece.weight())
-                .bonus(piece.isBonus())
-                .allowOver(piece.allowsOver())
-                .parts(piece.parts())
-                .ceilings(piece.ceilings())
                 .build());
     }
 

@@ -286,13 +286,27 @@ public final class Assessment {
         return title + " (" + id + ")";
     }
 
+    /** Begins with all of this one, for a copy that differs in something. */
+    public Builder toBuilder() {
+        return new Builder(id, title, category, kind, date)
+                .due(due)
+                .term(statedTerm)
+                .outOf(statedOutOf)
+                .bands(bands)
+                .weight(weight)
+                .bonus(bonus)
+                .allowOver(allowOver)
+                .parts(parts)
+                .ceilings(ceilings);
+    }
+
     /** Gathers what an assessment is made of; what is not said keeps its default. */
     public static final class Builder {
         private final AssessmentId id;
         private final String title;
         private final CategoryId category;
         private final AssessmentKind kind;
-        private final LocalDate date;
+        private LocalDate date;
         private LocalDate due;
         private Optional<TermId> term = Optional.empty();
         private Optional<OutOf> outOf = Optional.empty();
@@ -310,6 +324,12 @@ public final class Assessment {
             this.kind = kind;
             this.date = date;
             this.due = date;
+        }
+
+        /** Another date; the day it is due stays. */
+        public Builder date(LocalDate day) {
+            this.date = day;
+            return this;
         }
 
         public Builder due(LocalDate day) {

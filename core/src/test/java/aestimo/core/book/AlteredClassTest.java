@@ -127,29 +127,16 @@ class AlteredClassTest {
         return new Category(own.id(), own.name(), Weight.ZERO, own.averaging(), own.dropLowest(), false, true);
     }
 
-    private static Assessment.Builder builder(Assessment own) {
-        return new Assessment.Builder(own.id(), own.title(), own.category(), own.kind(), own.date())
-                .due(own.due())
-                .term(own.statedTerm())
-                .outOf(own.statedOutOf())
-                .bands(own.bands())
-                .weight(own.weight())
-                .bonus(own.isBonus())
-                .allowOver(own.allowsOver())
-                .parts(own.parts())
-                .ceilings(own.ceilings());
-    }
-
     private static Assessment bonus(Assessment own) {
-        return own.kind().isMarked() ? builder(own).bonus(true).build() : own;
+        return own.kind().isMarked() ? own.toBuilder().bonus(true).build() : own;
     }
 
     private static Assessment weighed(Assessment own) {
-        return builder(own).weight(Weight.of(3)).build();
+        return own.toBuilder().weight(Weight.of(3)).build();
     }
 
     private static Assessment elsewhere(Assessment own) {
-        return builder(own).term(Optional.of(new TermId("t9"))).build();
+        return own.toBuilder().term(Optional.of(new TermId("t9"))).build();
     }
 
     private static Assessment check(Assessment own) {

@@ -327,18 +327,11 @@ class StandingPropertyTest {
     }
 
     private static Assessment scaled(Assessment piece, BigDecimal times) {
-        return new Assessment.Builder(piece.id(), piece.title(), piece.category(), piece.kind(), piece.date())
-                .due(piece.due())
-                .term(piece.statedTerm())
+        return piece.toBuilder()
                 .outOf(piece.statedOutOf().map(outOf -> scaled(outOf, times)))
-                .bands(piece.bands())
-                .weight(piece.weight())
-                .bonus(piece.isBonus())
-                .allowOver(piece.allowsOver())
                 .parts(piece.parts().stream()
                         .map(part -> new Part(part.id(), part.title(), scaled(part.outOf(), times), part.weight()))
                         .toList())
-                .ceilings(piece.ceilings())
                 .build();
     }
 
