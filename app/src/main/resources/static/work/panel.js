@@ -8,6 +8,8 @@ export const panel = ({ panel: box, link, key, opened }) => {
   let before = null;
   const close = () => {
     box.hidden = true;
+    // Else it keeps the keys until the page is drawn next, and what is typed at once is lost in it.
+    if (box.contains(document.activeElement)) document.activeElement.blur();
     before?.focus();
   };
   const open = () => {

@@ -30,7 +30,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
  */
 @ExtendWith(RunningApp.class)
 class CutOffTest {
-    private static final int TRIES = 3;
+    private static final int TRIES = 2;
     private static final long MILLISECOND = 1_000_000;
     private static final String CUT = """
             SELECT pg_terminate_backend(pid) FROM pg_stat_activity
