@@ -56,7 +56,7 @@ class CutOffTest {
                 if (moved) {
                     wrong.add("“Nothing was changed”, but it was: " + asked);
                 }
-            } else if (words.contains("may be saved or not")) {
+            } else if (words.contains("may or may not be saved")) {
                 uncertain++;
             } else {
                 wrong.add("no words for it: " + asked + ": " + words);

@@ -57,8 +57,8 @@ class DatabaseAway extends OncePerRequestFilter {
 
     private static final Words UNCERTAIN = new Words(
             AWAY.heading(),
-            "It was lost while it saved, so what you sent may be saved or not. Try again in a moment: load the page anew"
-                    + " and look, before you send it once more.");
+            "The connection was lost while saving, so what you sent may or may not be saved. In a moment, reload the page and"
+                    + " check before you send it again.");
 
     private final DatabaseWatch watch;
     private final AtomicLong saidFull = new AtomicLong();

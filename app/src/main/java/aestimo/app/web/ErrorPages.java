@@ -44,7 +44,7 @@ class ErrorPages implements ErrorController {
 
     private static String words(int code, HttpServletRequest request) {
         return code == FAILED && Commits.mayHaveSaved(request)
-                ? "What you sent may be saved or not: load the page anew and look, before you send it once more. If it happens"
+                ? "What you sent may or may not be saved: reload the page and check before you send it again. If it happens"
                         + " again, tell your administrator the number: the log has the cause under it."
                 : words(code);
     }

@@ -30,8 +30,9 @@ public final class Sent<T> {
     /** The fields that are wrong, which the page tells beside each. */
     private static final String FIELDS = "wrongFields";
 
-    private static final String TWICE = "The same was saved at the same moment, by a second click or in another window."
-            + " This one was not; look whether all is as you want it.";
+    private static final String TWICE =
+            "Something of the same name was saved at the same moment, by a second click or in"
+                    + " another window, so this was not saved again. Check that what is there is what you want.";
 
     /** A file can be wrong in more ways than a page can tell. */
     private static final int MOST_REASONS = 12;
