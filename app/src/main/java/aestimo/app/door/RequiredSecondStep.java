@@ -1,6 +1,7 @@
 package aestimo.app.door;
 
 import aestimo.app.account.SignedInTeacher;
+import aestimo.app.web.StaticFiles;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -33,6 +34,7 @@ class RequiredSecondStep implements WebMvcConfigurer, HandlerInterceptor {
     public void addInterceptors(InterceptorRegistry registry) {
         if (required) {
             registry.addInterceptor(this)
+                    .excludePathPatterns(StaticFiles.patterns())
                     .excludePathPatterns(
                             "/account/signing-in",
                             "/account/password",
@@ -42,12 +44,7 @@ class RequiredSecondStep implements WebMvcConfigurer, HandlerInterceptor {
                             "/sign-in/**",
                             "/welcome",
                             "/error",
-                            "/look/**",
-                            "/work/**",
-                            "/*/work/**",
-                            "/vendor/**",
-                            "/actuator/**",
-                            "/favicon.svg");
+                            "/actuator/**");
         }
     }
 

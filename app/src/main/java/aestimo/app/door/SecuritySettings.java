@@ -5,6 +5,7 @@ import aestimo.app.account.SignedInTeacher;
 import aestimo.app.events.SecurityEvent.Kind;
 import aestimo.app.events.SecurityEvents;
 import aestimo.app.store.ActingTeacher;
+import aestimo.app.web.StaticFiles;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -61,16 +62,9 @@ class SecuritySettings {
         HttpSessionRequestCache asked = new HttpSessionRequestCache();
         asked.setRequestMatcher(request -> request.getMethod().equals("GET") && !script.matches(request));
         return http.authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/sign-in",
-                                "/sign-in/**",
-                                "/welcome",
-                                "/vendor/**",
-                                "/look/**",
-                                "/work/**",
-                                "/*/work/**",
-                                "/favicon.svg",
-                                "/error",
-                                "/actuator/health/**")
+                                "/sign-in", "/sign-in/**", "/welcome", "/error", "/actuator/health/**")
+                        .permitAll()
+                        .requestMatchers(StaticFiles::areAskedBy)
                         .permitAll()
                         .anyRequest()
                         .authenticated())

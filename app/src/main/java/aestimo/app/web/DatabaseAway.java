@@ -70,12 +70,7 @@ class DatabaseAway extends OncePerRequestFilter {
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        String path = request.getRequestURI();
-        return path.startsWith("/actuator/")
-                || path.startsWith("/vendor/")
-                || path.startsWith("/look/")
-                || path.contains("/work/")
-                || path.equals("/favicon.svg");
+        return request.getRequestURI().startsWith("/actuator/") || StaticFiles.areAskedBy(request);
     }
 
     /** A page of an error is drawn with the session, too. */

@@ -4,6 +4,7 @@ import aestimo.app.Aestimo;
 import aestimo.app.web.DatabaseWatch;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.Callable;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
@@ -50,11 +51,27 @@ public final class RunningApp implements ParameterResolver {
             started.context = application.run();
             started.cluster.keepDemo();
             // Where the demo was kept, the database was away for a moment.
-            DatabaseWatch watch = started.context.getBean(DatabaseWatch.class);
-            JdbcTemplate jdbc = started.context.getBean(JdbcTemplate.class);
-            Await.until("the application has its database", () -> answers(jdbc) && !watch.isAway());
+            started.awaitDatabase();
         }
         return started;
+    }
+
+    /** Does something while the database is stopped and the application knows it; it is back afterwards. */
+    public <T> T whileDatabaseIsAway(Callable<T> work) throws Exception {
+        cluster.stop();
+        try {
+            Await.until("the application misses its database", bean(DatabaseWatch.class)::isAway);
+            return work.call();
+        } finally {
+            cluster.startAgain();
+            awaitDatabase();
+        }
+    }
+
+    private void awaitDatabase() {
+        DatabaseWatch watch = bean(DatabaseWatch.class);
+        JdbcTemplate jdbc = bean(JdbcTemplate.class);
+        Await.until("the application has its database", () -> answers(jdbc) && !watch.isAway());
     }
 
     private static boolean answers(JdbcTemplate jdbc) {

@@ -11,6 +11,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -18,6 +19,9 @@ import java.util.regex.Pattern;
 /** Visits the application over HTTP as a browser without scripts does: keeps cookies, sends the forms' tokens. */
 public final class Visitor {
     private static final Pattern TOKEN = Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"");
+
+    /** Whoever waits longer has reloaded the page by then. */
+    private static final Duration LONGEST = Duration.ofMinutes(1);
 
     private final String address;
     private final HttpClient client = HttpClient.newBuilder()
@@ -133,7 +137,7 @@ public final class Visitor {
     }
 
     private HttpRequest.Builder request(String path) {
-        return HttpRequest.newBuilder(URI.create(address + path));
+        return HttpRequest.newBuilder(URI.create(address + path)).timeout(LONGEST);
     }
 
     private HttpResponse<String> send(HttpRequest.Builder request) {
