@@ -90,6 +90,12 @@ public class BookService implements BeforeCommit {
         return new ClassBook(opened, HiddenNames.shown(opened.book(), opened.numbers()), new CellFacts(opened.facts()));
     }
 
+    /** All of {@link #classes}, each opened as {@link #open} does, in that order. */
+    @Transactional(readOnly = true)
+    public List<ClassBook> openAll(TeacherId teacher) {
+        return classes(teacher).stream().map(row -> open(teacher, row.id())).toList();
+    }
+
     /**
      * Holds a class until the end of the transaction: whoever else alters anything of it comes after that.
      *

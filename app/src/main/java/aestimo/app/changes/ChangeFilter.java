@@ -22,9 +22,6 @@ public record ChangeFilter(
         @Nullable LocalDate fromInclusive,
         @Nullable LocalDate toInclusive,
         boolean real) {
-    /** All of a class. */
-    public static final ChangeFilter ALL = only(0);
-
     /** One alteration alone. */
     public static ChangeFilter only(long id) {
         return new ChangeFilter(id, 0, 0, "", null, null, false);

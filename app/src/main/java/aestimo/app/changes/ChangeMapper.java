@@ -54,5 +54,9 @@ interface ChangeMapper {
             @Param("filter") ChangeFilter filter,
             @Param("limit") int limit);
 
+    /** The latest of each class first, so many of each at most. */
+    List<LatestChange> findLatestOfClasses(
+            @Param("teacher") TeacherId teacher, @Param("classes") Long[] classes, @Param("limit") int limit);
+
     OffsetDateTime findLatest(@Param("teacher") TeacherId teacher, @Param("classId") long classId);
 }

@@ -5,8 +5,10 @@ import aestimo.app.store.TeacherId;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -119,6 +121,13 @@ public class ChangeService {
     @Transactional(readOnly = true)
     public List<ListedChange> ofClass(TeacherId teacher, long classId, ChangeFilter filter, int most) {
         return mapper.findOfClass(teacher, classId, filter, most);
+    }
+
+    /** The latest alterations of each of these classes, the latest first, as many of each as asked for at most. */
+    @Transactional(readOnly = true)
+    public Map<Long, List<LatestChange>> latestOf(TeacherId teacher, List<Long> classes, int mostOfEach) {
+        return mapper.findLatestOfClasses(teacher, classes.toArray(Long[]::new), mostOfEach).stream()
+                .collect(Collectors.groupingBy(LatestChange::classId));
     }
 
     /** When an entry of the class was last altered; empty before the first. */

@@ -35,10 +35,4 @@ public record ListedChange(
     public boolean isLevel() {
         return what.equals("level");
     }
-
-    /** What was altered without whose it is: “targets” where it is the target of somebody. */
-    public String kind() {
-        int whose = what.indexOf(" of ");
-        return whose < 0 ? what : what.substring(0, whose) + "s";
-    }
 }

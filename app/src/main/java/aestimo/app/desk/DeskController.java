@@ -101,9 +101,7 @@ class DeskController {
 
     @GetMapping("/")
     String desk(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
-        List<ClassBook> open = books.classes(teacher.id()).stream()
-                .map(row -> books.open(teacher.id(), row.id()))
-                .toList();
+        List<ClassBook> open = books.openAll(teacher.id());
         model.addAttribute("frame", frames.ofDesk(teacher, Days.full(LocalDate.now(clock)), facts(open), "desk", open));
         model.addAttribute("classes", open.stream().map(DeskController::line).toList());
         List<ToDo> todo = ToDo.of(open, helps.due(teacher.id()));

@@ -1,16 +1,16 @@
 package aestimo.app.desk;
 
 import aestimo.app.book.ClassBook;
-import aestimo.app.changes.ChangeFilter;
+import aestimo.app.book.ClassRow;
 import aestimo.app.changes.ChangeService;
-import aestimo.app.changes.ListedChange;
+import aestimo.app.changes.LatestChange;
 import aestimo.app.frame.Days;
 import aestimo.app.store.TeacherId;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Objects;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 
 /** What the teacher did last, in all classes: alterations that follow each other on one piece are told as one. */
@@ -29,44 +29,42 @@ class LastDone {
     record Line(OffsetDateTime moment, String at, String words, String href) {}
 
     List<Line> of(TeacherId teacher, List<ClassBook> classes) {
-        List<Line> lines = new ArrayList<>();
-        for (ClassBook classBook : classes) {
-            lines.addAll(
-                    lines(classBook, changes.ofClass(teacher, classBook.row().id(), ChangeFilter.ALL, MOST_READ)));
-        }
-        return lines.stream()
+        Map<Long, List<LatestChange>> latest = changes.latestOf(
+                teacher, classes.stream().map(own -> own.row().id()).toList(), MOST_READ);
+        return classes.stream()
+                .flatMap(own -> lines(own.row(), latest.getOrDefault(own.row().id(), List.of())).stream())
                 .sorted(Comparator.comparing(Line::moment).reversed())
                 .limit(MOST_TOLD)
                 .toList();
     }
 
-    private static List<Line> lines(ClassBook classBook, List<ListedChange> latestFirst) {
+    private static List<Line> lines(ClassRow row, List<LatestChange> latestFirst) {
         List<Line> lines = new ArrayList<>();
         int from = 0;
         for (int i = 1; i <= latestFirst.size() && lines.size() < MOST_TOLD; i++) {
             if (i == latestFirst.size() || !key(latestFirst.get(i)).equals(key(latestFirst.get(from)))) {
-                lines.add(line(classBook, latestFirst.get(from), i - from, i == MOST_READ));
+                lines.add(line(row, latestFirst.get(from), i - from, i == MOST_READ));
                 from = i;
             }
         }
         return lines;
     }
 
-    private static List<Object> key(ListedChange change) {
+    private static List<Object> key(LatestChange change) {
         return List.of(change.kind(), change.assessmentId(), change.how());
     }
 
-    private static Line line(ClassBook classBook, ListedChange latest, int count, boolean more) {
-        String own = classBook.row().name() + " " + Objects.requireNonNullElse(latest.assessment(), "");
+    private static Line line(ClassRow row, LatestChange latest, int count, boolean more) {
+        String own = row.name() + " " + latest.assessment();
         String words = latest.isEntry()
                 ? latest.how() + " " + (more ? "over " : "") + (count == 1 ? "1 entry" : count + " entries") + " · "
                         + own
-                : latest.kind() + " of " + classBook.row().name();
+                : latest.kind() + " of " + row.name();
         return new Line(
                 latest.at(),
                 Days.at(latest.at()),
                 words.strip(),
-                "/classes/" + classBook.row().id() + "/changes"
+                "/classes/" + row.id() + "/changes"
                         + (latest.isEntry() ? "?ofAssessment=" + latest.assessmentId() : ""));
     }
 }

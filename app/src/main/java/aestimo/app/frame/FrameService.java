@@ -41,14 +41,7 @@ public class FrameService {
     /** The frame of a page of no class: the desk and what lies on it. */
     @Transactional(readOnly = true)
     public PageFrame ofDesk(SignedInTeacher teacher, String title, String facts, String open) {
-        return ofDesk(
-                teacher,
-                title,
-                facts,
-                open,
-                books.classes(teacher.id()).stream()
-                        .map(row -> books.open(teacher.id(), row.id()))
-                        .toList());
+        return ofDesk(teacher, title, facts, open, books.openAll(teacher.id()));
     }
 
     /**

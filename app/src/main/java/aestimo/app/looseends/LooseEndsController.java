@@ -35,15 +35,9 @@ class LooseEndsController {
         this.ends = ends;
     }
 
-    private List<ClassBook> all(TeacherId teacher) {
-        return books.classes(teacher).stream()
-                .map(row -> books.open(teacher, row.id()))
-                .toList();
-    }
-
     @GetMapping("/loose-ends")
     String looseEnds(@AuthenticationPrincipal SignedInTeacher teacher, Model model) {
-        List<ClassBook> classes = all(teacher.id());
+        List<ClassBook> classes = books.openAll(teacher.id());
         model.addAttribute("frame", frames.ofDesk(teacher, "Loose ends", "of all classes", "loose-ends", classes));
         model.addAttribute("groups", LooseEndService.of(classes));
         return "looseends/loose-ends";
@@ -107,7 +101,7 @@ class LooseEndsController {
             @AuthenticationPrincipal SignedInTeacher teacher,
             @RequestParam(defaultValue = "class") String by,
             Model model) {
-        List<ClassBook> classes = all(teacher.id());
+        List<ClassBook> classes = books.openAll(teacher.id());
         boolean byStudent = by.equals("student");
         model.addAttribute(
                 "frame",

@@ -47,7 +47,7 @@ class MapperStatementTest {
             for (String list : List.of("kept", "entries", "assessments", "enrolments", "numbers")) {
                 parameters.put(list, List.of(1L));
             }
-            parameters.put("filter", ChangeFilter.ALL);
+            parameters.put("filter", ChangeFilter.only(0));
             var bound = statement.getBoundSql(parameters);
             assertThat(bound.getParameterMappings())
                     .as(statement.getId())
