@@ -9,8 +9,10 @@ import aestimo.core.entry.EntryKind;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.web.util.HtmlUtils;
 
 /**
  * The year drawn to scale: terms, a shape for each assessment, today, and the stretch that is the span. All lengths are
@@ -30,12 +32,18 @@ public record YearLine(
     public static final int EDGE = 18;
 
     private static final double NEAREST = 12;
+    private static final double HALF_A_SHAPE = 6;
 
     public record TermBox(
             String id, String name, LocalDate firstDay, LocalDate lastDay, double x, double width, boolean chosen) {}
 
-    /** One assessment's shape. */
-    public record Piece(String id, String words, CategoryStyle look, double x, boolean marked, boolean chosen) {}
+    /**
+     * One assessment's shape.
+     *
+     * @param picked whether it was chosen by itself, not by its day
+     */
+    public record Piece(
+            String id, String words, CategoryStyle look, double x, boolean marked, boolean chosen, boolean picked) {}
 
     /** The span's own stretch, between the handles. */
     public record Stretch(LocalDate firstDay, LocalDate lastDay, double x, double width) {}
@@ -80,6 +88,34 @@ public record YearLine(
                 stretch(choice, first, last, scale)));
     }
 
+    /**
+     * The shapes as a page takes them. Every page of a class has all of them, twice: drawn one by one by the template they
+     * would take longer than all that the page is about.
+     */
+    public String drawnPieces() {
+        StringBuilder drawn = new StringBuilder(pieces.size() * 250);
+        for (Piece piece : pieces) {
+            drawn.append("<g class=\"piece")
+                    .append(piece.chosen() ? " is-chosen" : "")
+                    .append(piece.picked() ? " is-picked" : "")
+                    .append("\" data-piece=\"")
+                    .append(piece.id())
+                    .append("\"><title>")
+                    .append(HtmlUtils.htmlEscape(piece.words()))
+                    .append("</title><circle class=\"ring\" cx=\"")
+                    .append(piece.x())
+                    .append("\" cy=\"29\" r=\"9\"/><use href=\"#shape-")
+                    .append(HtmlUtils.htmlEscape(piece.look().shape()))
+                    .append("\" x=\"")
+                    .append(round(piece.x() - HALF_A_SHAPE))
+                    .append("\" y=\"23\" width=\"12\" height=\"12\" class=\"tint-")
+                    .append(piece.look().tint())
+                    .append(piece.marked() ? "" : " is-hollow")
+                    .append("\"/></g>");
+        }
+        return drawn.toString();
+    }
+
     private static Optional<Stretch> stretch(SpanChoice choice, LocalDate first, LocalDate last, Scale scale) {
         if (choice.firstDay().isEmpty() || choice.lastDay().isEmpty()) {
             return Optional.empty();
@@ -100,19 +136,21 @@ public record YearLine(
         List<Piece> pieces = new ArrayList<>();
         double before = Double.NEGATIVE_INFINITY;
         for (Assessment assessment : book.assessments().stream()
-                .sorted(java.util.Comparator.comparing(Assessment::date))
+                .sorted(Comparator.comparing(Assessment::date))
                 .toList()) {
             double x = Math.max(scale.middle(assessment.date()), before + NEAREST * Math.min(1, scale.dayWidth / 2));
             before = x;
             boolean marked = book.students().stream()
                     .anyMatch(student -> !book.entry(student, assessment).is(EntryKind.BLANK));
+            boolean chosen = choice.span().holds(book, assessment);
             pieces.add(new Piece(
                     assessment.id().text(),
                     assessment.title() + ", " + Days.brief(assessment.date()) + (marked ? "" : ", not yet marked"),
                     classBook.look(assessment),
                     round(x),
                     marked,
-                    choice.span().holds(book, assessment)));
+                    chosen,
+                    chosen && choice.firstDay().isEmpty()));
         }
         return pieces;
     }

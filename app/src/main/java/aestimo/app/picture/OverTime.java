@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.HtmlUtils;
 
 /**
  * Each piece of a span in the order of dates, from left to right: one student's percents as a line, or the lowest to the
@@ -40,7 +41,33 @@ public record OverTime(
      * @param y of the student, or of the mean for the class alone
      * @param top of the stroke from the lower to the upper quartile; equal to {@code base} for a student
      */
-    public record Point(double x, double y, double top, double base, String assessment, String words) {}
+    public record Point(double x, double y, double top, double base, String words) {}
+
+    /** The points as a page takes them, each with its words: there are as many as pieces. */
+    public String drawnPoints() {
+        StringBuilder drawn = new StringBuilder(points.size() * 180);
+        for (Point point : points) {
+            if (point.base() > point.top()) {
+                drawn.append("<line class=\"half\" x1=\"")
+                        .append(point.x())
+                        .append("\" y1=\"")
+                        .append(point.top())
+                        .append("\" x2=\"")
+                        .append(point.x())
+                        .append("\" y2=\"")
+                        .append(point.base())
+                        .append("\" stroke=\"#4f9a8b\" stroke-width=\"7\"/>");
+            }
+            drawn.append("<circle class=\"point\" cx=\"")
+                    .append(point.x())
+                    .append("\" cy=\"")
+                    .append(point.y())
+                    .append("\" r=\"3.6\" fill=\"#1c7268\"><title>")
+                    .append(HtmlUtils.htmlEscape(point.words()))
+                    .append("</title></circle>");
+        }
+        return drawn.toString();
+    }
 
     public static OverTime of(Standing standing, Student student, double width) {
         return make(standing, student, width);
@@ -74,7 +101,6 @@ public record OverTime(
                         y(mean, high),
                         y(figures.quartile(3).orElseThrow(), high),
                         y(figures.quartile(1).orElseThrow(), high),
-                        figures.assessment().id().text(),
                         title + ": mean " + shown(standing, mean) + " %"));
             } else {
                 figures.percentOf(student)
@@ -83,7 +109,6 @@ public record OverTime(
                                 y(percent, high),
                                 y(percent, high),
                                 y(percent, high),
-                                figures.assessment().id().text(),
                                 title + ": " + shown(standing, percent) + " %, class mean " + shown(standing, mean))));
             }
         }
