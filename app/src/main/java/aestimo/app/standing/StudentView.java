@@ -70,8 +70,12 @@ public record StudentView(
     static final int OVER_TIME = 264;
 
     /** A category with its pieces; {@code weight} empty where it does not count, {@code average} where there is none. */
-    public record Group(
-            String id, String name, CategoryStyle look, String weight, String average, List<Piece> pieces) {}
+    public record Group(String id, String name, CategoryStyle look, String weight, String average, List<Piece> pieces) {
+        /** The rows of the student page, see {@link StudentMarkup#rows}. */
+        public String rows(String base, String query) {
+            return StudentMarkup.rows(pieces, base, query);
+        }
+    }
 
     /**
      * One piece.
