@@ -2,6 +2,7 @@ package aestimo.app.jobs;
 
 import aestimo.app.jobs.JobMapper.DueRow;
 import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.Outage;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.FormException;
 import aestimo.app.web.NotFoundException;
@@ -35,6 +36,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class JobRunner {
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
     private static final Duration HAS_IT = Duration.ofSeconds(12);
+    private static final Duration AFTER_AN_OUTAGE = Duration.ofSeconds(2);
     private static final Duration KEPT_FOR = Duration.ofDays(7);
     private static final int AT_ONCE = 2;
     private static final long PATIENCE_SECONDS = 10;
@@ -121,6 +123,11 @@ class JobRunner {
                 return null;
             });
         } catch (RuntimeException unforeseen) {
+            // Nobody has it any more in a while; then whoever reaches the database goes on with it.
+            if (Outage.isBehind(unforeseen)) {
+                LOG.debug("the database was away", unforeseen);
+                return;
+            }
             LOG.error("Job {} broke off: {}", id, unforeseen.getClass().getName());
         } finally {
             running.remove(id);
@@ -136,6 +143,9 @@ class JobRunner {
         } catch (NotFoundException gone) {
             return new Work.Failed("What it was for is deleted.");
         } catch (RuntimeException unforeseen) {
+            if (Outage.isBehind(unforeseen)) {
+                return new Work.Later(AFTER_AN_OUTAGE, "");
+            }
             // Its message might hold what the letters say.
             LOG.error("Job {} broke off: {}", due.id(), unforeseen.getClass().getName());
             return new Work.Failed("It stopped because of a fault in the markbook. Start it again.");

@@ -16,6 +16,7 @@ import aestimo.app.sealing.SealedDocument;
 import aestimo.app.sending.SendingMapper.DeliveryRow;
 import aestimo.app.sending.SendingMapper.DueRow;
 import aestimo.app.store.ActingTeacher;
+import aestimo.app.store.Outage;
 import aestimo.app.store.TeacherId;
 import aestimo.app.web.NotFoundException;
 import aestimo.app.web.Patience;
@@ -138,6 +139,10 @@ class Sender {
         } catch (NotFoundException gone) {
             end(due, Progress.State.HELD, now(), 0, "The class or its term is gone.");
         } catch (RuntimeException unforeseen) {
+            // It is due as before: whoever reaches the database again goes on with it.
+            if (Outage.isBehind(unforeseen)) {
+                throw unforeseen;
+            }
             // Its message might hold what was sent.
             LOG.error(
                     "Sending return {} broke off: {}", id, unforeseen.getClass().getName());

@@ -1,6 +1,7 @@
 package aestimo.app.web;
 
 import aestimo.app.store.Commits;
+import aestimo.app.store.Outage;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -8,12 +9,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
-import java.sql.SQLTransientConnectionException;
-import java.util.Objects;
-import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.Predicate;
-import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.NestedExceptionUtils;
@@ -21,7 +17,6 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
@@ -33,14 +28,6 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class DatabaseAway extends OncePerRequestFilter {
     private static final Logger LOG = LoggerFactory.getLogger(DatabaseAway.class);
 
-    /** The beginnings of PostgreSQL's codes for a connection that broke, and a server that shuts down or starts up. */
-    private static final Set<String> BROKEN = Set.of("08", "57", "53");
-
-    /** A standby that took no part yet, or a server that is one by now: nothing can be written there. */
-    private static final String ONLY_READ = "25006";
-
-    private static final String CLOSED = "Connection is closed";
-    private static final String FULL = "53100";
     private static final long MINUTE = 60_000;
 
     /** What is said: a heading, and what follows from it. */
@@ -94,10 +81,10 @@ class DatabaseAway extends OncePerRequestFilter {
         try {
             chain.doFilter(request, response);
         } catch (ServletException | RuntimeException failed) {
-            if (!isAway(failed)) {
+            if (!Outage.isBehind(failed)) {
                 throw failed;
             }
-            boolean full = isFull(failed);
+            boolean full = Outage.isFullDisk(failed);
             note(full, failed);
             tell(full ? NO_ROOM : Commits.mayHaveSaved(request) ? UNCERTAIN : AWAY, request, response);
         }
@@ -126,32 +113,6 @@ class DatabaseAway extends OncePerRequestFilter {
     private static String state(Throwable root) {
         return root.getClass().getSimpleName()
                 + (root instanceof SQLException sql && sql.getSQLState() != null ? " " + sql.getSQLState() : "");
-    }
-
-    private static boolean isFull(Throwable failed) {
-        return isCausedBy(failed, cause -> cause instanceof SQLException sql && FULL.equals(sql.getSQLState()));
-    }
-
-    /** Whether a failure comes from the database being away, however it was wrapped on its way. */
-    static boolean isAway(Throwable failed) {
-        return isCausedBy(
-                failed,
-                cause -> cause instanceof CannotCreateTransactionException
-                        || cause instanceof SQLTransientConnectionException
-                        || cause instanceof SQLException sql && tellsOfBrokenLine(sql));
-    }
-
-    private static boolean tellsOfBrokenLine(SQLException failed) {
-        String state = failed.getSQLState();
-        if (state == null) {
-            // Said by the pool, without a code, of a connection it has given up since.
-            return CLOSED.equals(failed.getMessage());
-        }
-        return ONLY_READ.equals(state) || BROKEN.stream().anyMatch(state::startsWith);
-    }
-
-    private static boolean isCausedBy(Throwable failed, Predicate<Throwable> which) {
-        return Stream.iterate(failed, Objects::nonNull, Throwable::getCause).anyMatch(which);
     }
 
     private static void tell(Words words, HttpServletRequest request, HttpServletResponse response) throws IOException {

@@ -1,5 +1,6 @@
 package aestimo.app.web;
 
+import aestimo.app.store.Outage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.task.ThreadPoolTaskSchedulerCustomizer;
@@ -14,7 +15,7 @@ class Scheduling {
     @Bean
     ThreadPoolTaskSchedulerCustomizer quietWhileTheDatabaseIsAway() {
         return scheduler -> scheduler.setErrorHandler(failed -> {
-            if (DatabaseAway.isAway(failed)) {
+            if (Outage.isBehind(failed)) {
                 LOG.debug("the database was away", failed);
             } else {
                 LOG.error("work done by the clock failed", Unspoken.of(failed));

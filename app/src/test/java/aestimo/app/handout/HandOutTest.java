@@ -237,6 +237,18 @@ class HandOutTest {
     }
 
     @Test
+    void aJobGoesOnAfterItsDatabaseWasAway() throws Exception {
+        students(MANY);
+        HandOut how = how(letter("Dear {given}."), HandOut.As.ZIP, false, 1);
+        Job begun = handOut(how, UUID.randomUUID().toString()).job().orElseThrow();
+        Await.until("some are made", () -> job(begun).done() > 0);
+        app.whileDatabaseIsAway(() -> null);
+        Await.until("the letters are made", () -> !job(begun).isDue());
+        assertThat(job(begun).state()).as(job(begun).said()).isEqualTo(Job.State.DONE);
+        assertThat(handed()).hasSize(MANY);
+    }
+
+    @Test
     void aZipOfManyHasAFileForEachThoughTwoWouldHaveOneName() throws IOException {
         own.addStudents("Bra/ndt, Ilva\nBra?ndt, Ilva\n");
         byte[] zip = file(how(letter("Dear {given}."), HandOut.As.ZIP, false, 1));

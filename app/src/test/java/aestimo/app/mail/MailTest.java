@@ -196,6 +196,24 @@ class MailTest {
     }
 
     @Test
+    void aDatabaseThatIsAwayMeanwhileIsWaitedForAndNobodyGetsALetterTwice() throws Exception {
+        post.behave(600, 0, "after");
+        Job begun = send(mailing(Whom.CONTACTS, false, 1, 2, 3));
+        Await.until("one has arrived", () -> !post.arrived().isEmpty());
+        app.whileDatabaseIsAway(() -> null);
+        Job job = ended(begun);
+        assertThat(job.state()).as(job.said()).isEqualTo(Job.State.DONE);
+        assertThat(post.recipients()).doesNotHaveDuplicates();
+        // Whether the one that was on its way arrived is not known to us: then that is said, and none is sent again.
+        assertThat(messages(job))
+                .hasSize(3)
+                .allMatch(own -> own.state() == State.NOT_KNOWN
+                        || own.state() == State.SENT && post.recipients().contains(own.address()));
+        assertThat(messages(job).stream().filter(own -> own.state() == State.NOT_KNOWN))
+                .hasSizeLessThan(2);
+    }
+
+    @Test
     void whoeverMustNotBeWrittenToIsNotWhateverElseTheirAddressIs() {
         contacts(
                 1,

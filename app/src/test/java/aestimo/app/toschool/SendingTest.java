@@ -3,6 +3,7 @@ package aestimo.app.toschool;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import aestimo.app.testing.Await;
+import aestimo.app.testing.FailingTable;
 import aestimo.app.testing.OfficeServer;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.RunningApp;
@@ -93,6 +94,29 @@ class SendingTest {
         Await.until("it is told", () -> own.progress().said().contains("cannot be reached"));
         assertThat(own.progress().arrived()).isLessThan(8);
         office.start();
+        own.awaitReceived();
+        assertThat(receivedOnce()).isEqualTo(ONCE);
+    }
+
+    @Test
+    void aDatabaseThatIsAwayMeanwhileHoldsNothingBack(RunningApp app) throws Exception {
+        office.behave(150, 0, "500");
+        own.send();
+        Await.until("some is received", () -> own.progress().arrived() > 1);
+        app.whileDatabaseIsAway(() -> null);
+        own.awaitReceived();
+        assertThat(receivedOnce()).isEqualTo(ONCE);
+        assertThat(own.page()).doesNotContain("fault in the markbook");
+    }
+
+    @Test
+    void aLineThatBreaksMeanwhileHoldsNothingBack(RunningApp app) throws Exception {
+        FailingTable.during(app, "UPDATE", "delivery", "57P01", () -> {
+            own.send();
+            // What is received cannot be noted, so it is sent once more.
+            Await.until("it is tried again", () -> office.received().stream().anyMatch(line -> !line.endsWith("×1")));
+            return null;
+        });
         own.awaitReceived();
         assertThat(receivedOnce()).isEqualTo(ONCE);
     }
