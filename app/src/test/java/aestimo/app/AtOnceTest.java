@@ -18,6 +18,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -26,6 +27,7 @@ import java.util.UUID;
 import java.util.concurrent.BrokenBarrierException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CyclicBarrier;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -40,32 +42,58 @@ class AtOnceTest {
     private static final List<String> TYPED =
             List.of("", "0", "1", "7,5", "100", "A", "abc", "2027-02-24", "year", "-1");
 
-    private static HttpResponse<String> sent(OwnClass own, PageForm form, CyclicBarrier together) {
+    private static HttpResponse<String> sent(Supplier<HttpResponse<String>> save, CyclicBarrier together) {
         try {
             together.await();
         } catch (InterruptedException | BrokenBarrierException broken) {
             throw new IllegalStateException(broken);
         }
-        return own.visitor().post(form.action(), AllForms.altered(form));
+        return save.get();
+    }
+
+    /** Sends each twice at the same moment; whatever was answered that is no answer, by what was sent. */
+    private static Map<String, List<Integer>> brokenByTwo(Map<String, Supplier<HttpResponse<String>>> saves) {
+        Map<String, List<Integer>> broken = new TreeMap<>();
+        CyclicBarrier together = new CyclicBarrier(2);
+        saves.forEach((name, save) -> {
+            List<CompletableFuture<HttpResponse<String>>> clicks = Stream.of(1, 2)
+                    .map(click -> CompletableFuture.supplyAsync(() -> sent(save, together)))
+                    .toList();
+            List<Integer> codes =
+                    clicks.stream().map(click -> click.join().statusCode()).toList();
+            if (codes.stream().anyMatch(code -> code >= 500)) {
+                broken.put(name, codes);
+            }
+        });
+        return broken;
     }
 
     @Test
     void aFormThatIsSentTwiceAtOnceIsAnsweredTwiceInWords(RunningApp app) throws SQLException {
         OwnClass own = OwnClass.ofTheDemo(app, "9B");
-        Map<String, List<Integer>> broken = new TreeMap<>();
-        CyclicBarrier together = new CyclicBarrier(2);
+        Map<String, Supplier<HttpResponse<String>>> saves = new LinkedHashMap<>();
         for (PageForm form : AllForms.of(app, own)) {
-            List<CompletableFuture<HttpResponse<String>>> clicks = Stream.of(1, 2)
-                    .map(click -> CompletableFuture.supplyAsync(() -> sent(own, form, together)))
-                    .toList();
-            List<HttpResponse<String>> answers =
-                    clicks.stream().map(CompletableFuture::join).toList();
-            List<Integer> codes = answers.stream().map(HttpResponse::statusCode).toList();
-            if (codes.stream().anyMatch(code -> code >= 500)) {
-                broken.put(form.action(), codes);
-            }
+            saves.put(form.action(), () -> own.visitor().post(form.action(), AllForms.altered(form)));
         }
-        assertThat(broken).isEmpty();
+        assertThat(brokenByTwo(saves)).isEmpty();
+        fitTogether(app, own);
+    }
+
+    @Test
+    void whatAScriptOrAFileSavesTwiceAtOnceIsSavedOnce(RunningApp app) throws Exception {
+        OwnClass own = OwnClass.ofTheDemo(app, "9B");
+        Routes.ids(app, own.visitor(), own.teacher(), own.read(book -> book));
+        Map<String, Supplier<HttpResponse<String>>> saves = OtherSaves.of(app, own);
+        try (TeacherTables tables = new TeacherTables(app, own.teacher())) {
+            long recorded = tables.recorded();
+            assertThat(brokenByTwo(Map.of("entries", saves.get("entries")))).isEmpty();
+            assertThat(brokenByTwo(Map.of("register", saves.get("the register"))))
+                    .isEmpty();
+            assertThat(tables.recorded())
+                    .as("five marks and five in the register, each once")
+                    .isEqualTo(recorded + 10);
+        }
+        assertThat(brokenByTwo(saves)).isEmpty();
         fitTogether(app, own);
     }
 

@@ -2,6 +2,7 @@ package aestimo.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import aestimo.app.testing.CutLines;
 import aestimo.app.testing.Html;
 import aestimo.app.testing.OwnClass;
 import aestimo.app.testing.PageForm;
@@ -9,17 +10,11 @@ import aestimo.app.testing.RunningApp;
 import aestimo.core.testing.Seed;
 import java.io.UncheckedIOException;
 import java.net.http.HttpResponse;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.locks.LockSupport;
 import java.util.function.Supplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -31,11 +26,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(RunningApp.class)
 class CutOffTest {
     private static final int TRIES = 2;
-    private static final long MILLISECOND = 1_000_000;
-    private static final String CUT = """
-            SELECT pg_terminate_backend(pid) FROM pg_stat_activity
-             WHERE usename = current_user AND application_name <> 'aestimo watch' AND pid <> pg_backend_pid() AND state <> 'idle'
-             ORDER BY random() LIMIT 1""";
 
     /** How often what was asked came to which end. */
     private static final class Ends {
@@ -64,42 +54,22 @@ class CutOffTest {
         }
     }
 
-    /** Cuts lines on which something is being asked, one after the other, until the work is done. */
-    private static <T> T whileCut(RunningApp app, Random random, Supplier<T> work) {
-        AtomicBoolean done = new AtomicBoolean();
-        CompletableFuture<Void> cutting = CompletableFuture.runAsync(() -> {
-            try (Connection same = DriverManager.getConnection(
-                            app.cluster().url(), "aestimo_app", app.cluster().password("app"));
-                    Statement statement = same.createStatement()) {
-                while (!done.get()) {
-                    LockSupport.parkNanos(MILLISECOND * random.nextInt(10));
-                    statement.execute(CUT);
-                }
-            } catch (SQLException broken) {
-                throw new IllegalStateException(broken);
-            }
-        });
-        try {
-            return work.get();
-        } finally {
-            done.set(true);
-            cutting.join();
-        }
-    }
-
     @Test
-    void whoIsToldThatNothingWasChangedCanRelyOnIt(RunningApp app) throws SQLException {
+    void whoIsToldThatNothingWasChangedCanRelyOnIt(RunningApp app) throws Exception {
         OwnClass own = OwnClass.ofTheDemo(app, "9B");
-        List<PageForm> forms = AllForms.of(app, own);
+        Map<String, Supplier<HttpResponse<String>>> saves = new LinkedHashMap<>();
+        for (PageForm form : AllForms.of(app, own)) {
+            saves.put(form.action(), () -> own.visitor().post(form.action(), AllForms.altered(form)));
+        }
+        saves.putAll(OtherSaves.of(app, own));
         Ends ends = new Ends();
         Random random = new Random(Seed.next());
         try (TeacherTables tables = new TeacherTables(app, own.teacher())) {
-            for (PageForm form : forms) {
+            for (Map.Entry<String, Supplier<HttpResponse<String>>> save : saves.entrySet()) {
                 for (int i = 0; i < TRIES; i++) {
                     Map<String, String> before = tables.figures();
-                    HttpResponse<String> answer =
-                            whileCut(app, random, () -> own.visitor().post(form.action(), AllForms.altered(form)));
-                    ends.note(form.action(), answer, !tables.figures().equals(before));
+                    HttpResponse<String> answer = CutLines.during(app, random, save.getValue());
+                    ends.note(save.getKey(), answer, !tables.figures().equals(before));
                 }
             }
         }
@@ -118,7 +88,7 @@ class CutOffTest {
             if (route.startsWith("GET ") && !route.startsWith("GET /actuator")) {
                 HttpResponse<String> answer;
                 try {
-                    answer = whileCut(app, random, () -> own.visitor().get(Routes.path(route, ids)));
+                    answer = CutLines.during(app, random, () -> own.visitor().get(Routes.path(route, ids)));
                 } catch (UncheckedIOException brokenOff) {
                     // A browser shows that, too: no page that ends in the middle passes for a whole one.
                     ends.cut++;

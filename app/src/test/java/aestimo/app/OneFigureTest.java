@@ -260,7 +260,8 @@ class OneFigureTest {
 
     @Test
     void everyPageAndEveryFileTellsWhatTheMarkbookFileGives(RunningApp app) throws Exception {
-        Random random = new Random(Seed.next());
+        long seed = Seed.next();
+        Random random = new Random(seed);
         for (String name : List.of("9B", "8D", "10A", "11C")) {
             OwnClass own = OwnClass.ofTheDemo(app, name);
             Visitor visitor = own.visitor();
@@ -274,7 +275,7 @@ class OneFigureTest {
             for (Asked asked : spans(own, book)) {
                 Standing standing = Standing.of(book, asked.span());
                 Map<String, Told> expected = expected(standing);
-                String where = name + " " + asked.query();
+                String where = name + " " + asked.query() + ", -Dseed=" + seed;
                 String query = "?" + asked.query();
                 holds(
                         "Standing of " + where,
